@@ -1,0 +1,62 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace SideLamp.Core.Airing;
+
+/// <summary>The on-air engine: given a state, a command and an instant it says what is lit and what happens next. Pure.</summary>
+public static class Engine
+{
+    private static readonly Duration RepeatWindow = Duration.FromSeconds(60);
+
+    /// <summary>
+    /// Does what a command asks. Everything that fell due before it happens first, and its instant is never before the last (rule 1).
+    /// </summary>
+    /// <param name="id">A command with an id that was seen within the last 60 s does nothing (rule 30).</param>
+    public static Step Apply(AirState state, AirCommand command, IAirFacts facts, Instant instant, CommandId? id = null)
+    {
+        var before = Advance(state, facts, instant);
+        if (id is { } seen && before.State.Recent.ContainsKey(seen))
+        {
+            return before;
+        }
+
+        var scene = new Scene(before.State, facts);
+        if (scene.Do(command) is { } refusal)
+        {
+            return before with { Refusal = refusal };
+        }
+
+        scene.Settle();
+        var after = scene.State;
+        after = id is { } fresh ? after with { Recent = after.Recent.SetItem(fresh, after.Now) } : after;
+        return new Step(after, before.Happenings.AddRange(scene.Happenings));
+    }
+
+    /// <summary>Lets time pass: all that falls due up to and at the instant happens, in order. An earlier instant changes nothing.</summary>
+    public static Step Advance(AirState state, IAirFacts facts, Instant instant)
+    {
+        if (instant < state.Now)
+        {
+            return new Step(state, []);
+        }
+
+        var scene = new Scene(state, facts);
+        scene.Settle();
+        while (NextDue(scene.State) is { } due && due.At <= instant)
+        {
+            scene.Turn(due);
+            scene.Settle();
+        }
+
+        scene.MoveTo(instant);
+        var forgotten = scene.State.Recent.Where(one => instant - one.Value > RepeatWindow).Select(one => one.Key);
+        return new Step(scene.State with { Recent = scene.State.Recent.RemoveRange(forgotten) }, [.. scene.Happenings]);
+    }
+
+    /// <summary>When to look again; null = nothing will happen by itself.</summary>
+    public static Instant? NextWake(AirState state) => NextDue(state)?.At;
+
+    /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
+    private static Due? NextDue(AirState state) =>
+        state.Dues().Select((due, order) => (due, order)).OrderBy(one => one.due.At).ThenBy(one => one.due.Kind).ThenBy(one => one.order).FirstOrDefault().due;
+}

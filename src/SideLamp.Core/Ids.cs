@@ -1,0 +1,67 @@
+namespace SideLamp.Core;
+
+/// <summary>A typed name of a thing: short ASCII, unique among its kind, never shown as words.</summary>
+public interface IId
+{
+    string Value { get; }
+}
+
+/// <summary>Names a graphic of a show.</summary>
+public readonly record struct GraphicId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a card of a graphic; unique within that graphic.</summary>
+public readonly record struct CardId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a template of the shelf.</summary>
+public readonly record struct TemplateId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a seat of the frame.</summary>
+public readonly record struct SeatId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a feed. It is also the word that placeholders use: <c>{{ cloth.text }}</c> reads the feed <c>cloth</c>.</summary>
+public readonly record struct FeedId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names an output of a show.</summary>
+public readonly record struct OutputId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a stored file (picture, font): the lower-case hex SHA-256 of its bytes.</summary>
+public readonly record struct AssetId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names one airing: a stay of a picture in a seat, from its lighting until it is gone.</summary>
+public readonly record struct AiringId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names everything a picture was made from. Two looks with equal ids lay out alike, given the same feed values.</summary>
+public readonly record struct LookId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Chosen by the sender of a command, so that a repeat of it does nothing (rule 30).</summary>
+public readonly record struct CommandId(string Value) : IId
+{
+    public override string ToString() => Value;
+}

@@ -1,0 +1,101 @@
+using System.Text.Encodings.Web;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using NodaTime;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Json;
+
+/// <summary>
+/// How the core's types are written as JSON, alike in the database and on the wire: ids and colours as strings, instants as ms
+/// since 1970 (UTC), durations as ms, enumerations by their names in camel case.
+/// </summary>
+public static class CoreJson
+{
+    public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions());
+
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options)
+    {
+        options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
+        options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+        options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
+        options.NumberHandling = JsonNumberHandling.Strict;
+        options.RespectNullableAnnotations = true;
+        options.RespectRequiredConstructorParameters = true;
+        options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
+        options.Converters.Add(new IdConverterFactory());
+        options.Converters.Add(new InstantConverter());
+        options.Converters.Add(new DurationConverter());
+        options.Converters.Add(new ColourConverter());
+        options.Converters.Add(new CanvasConverter());
+        return options;
+    }
+
+    public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
+
+    /// <exception cref="JsonException">It is not JSON of that type.</exception>
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options) ?? throw new JsonException("null where a value belongs.");
+
+    private sealed class InstantConverter : JsonConverter<Instant>
+    {
+        public override Instant Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            Instant.FromUnixTimeTicks((long)Math.Round(reader.GetDouble() * NodaConstants.TicksPerMillisecond));
+
+        public override void Write(Utf8JsonWriter writer, Instant value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue((decimal)value.ToUnixTimeTicks() / NodaConstants.TicksPerMillisecond);
+    }
+
+    private sealed class DurationConverter : JsonConverter<Duration>
+    {
+        public override Duration Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            Duration.FromTicks(Math.Round(reader.GetDouble() * NodaConstants.TicksPerMillisecond));
+
+        public override void Write(Utf8JsonWriter writer, Duration value, JsonSerializerOptions options) =>
+            writer.WriteNumberValue((decimal)value.BclCompatibleTicks / NodaConstants.TicksPerMillisecond);
+    }
+
+    private sealed class ColourConverter : JsonConverter<Colour>
+    {
+        public override Colour Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
+            Colour.Parse(reader.GetString()) ?? throw new JsonException("A colour is written as #rrggbb.");
+
+        public override void Write(Utf8JsonWriter writer, Colour value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToCss());
+    }
+
+    private sealed class CanvasConverter : JsonConverter<Canvas>
+    {
+        public override Canvas Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
+        {
+            var size = JsonSerializer.Deserialize<CanvasSize>(ref reader, options) ?? throw new JsonException("A canvas has a width and a height.");
+            return Canvas.Of(size.Width, size.Height, size.Rate).Value ?? throw new JsonException("A canvas of that size cannot be.");
+        }
+
+        public override void Write(Utf8JsonWriter writer, Canvas value, JsonSerializerOptions options) =>
+            JsonSerializer.Serialize(writer, new CanvasSize(value.Width, value.Height, value.Rate), options);
+    }
+
+    private sealed record CanvasSize(int Width, int Height, FrameRate Rate);
+
+    private sealed class IdConverterFactory : JsonConverterFactory
+    {
+        public override bool CanConvert(Type type) => type.IsValueType && type.IsAssignableTo(typeof(IId));
+
+        public override JsonConverter CreateConverter(Type type, JsonSerializerOptions options) =>
+            (JsonConverter)Activator.CreateInstance(typeof(IdConverter<>).MakeGenericType(type))!;
+    }
+
+    private sealed class IdConverter<T> : JsonConverter<T>
+        where T : struct, IId
+    {
+        public override T Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) => Make(reader.GetString());
+
+        public override void Write(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WriteStringValue(value.Value);
+
+        public override T ReadAsPropertyName(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) => Make(reader.GetString());
+
+        public override void WriteAsPropertyName(Utf8JsonWriter writer, T value, JsonSerializerOptions options) => writer.WritePropertyName(value.Value);
+
+        private static T Make(string? text) => (T)Activator.CreateInstance(typeof(T), text ?? throw new JsonException("An id is a text."))!;
+    }
+}

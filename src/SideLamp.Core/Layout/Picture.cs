@@ -1,0 +1,102 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace SideLamp.Core.Layout;
+
+/// <summary>A laid-out graphic: every plate, picture and line of text with its place, size and motion. Pages draw it as it is.</summary>
+/// <param name="Box">Where the graphic stands, in canvas px.</param>
+/// <param name="Nodes">In drawing order; a parent stands before its children.</param>
+/// <param name="Arrive">How long the arrival takes, from the press until everything is in.</param>
+/// <param name="Leave">How long the departure takes.</param>
+/// <param name="Fits">What became of each text.</param>
+public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arrive, Duration Leave, ImmutableArray<TextFit> Fits)
+{
+    public static Picture Empty { get; } = new(default, [], Duration.Zero, Duration.Zero, []);
+}
+
+/// <summary>One thing to draw. Exactly one of the last four is given, or none for a group.</summary>
+/// <param name="Id"><c>part</c>, <c>part/plate</c>, or <c>part/0</c> for a line of text: the same piece keeps its id when words change.</param>
+/// <param name="Parent">The group that carries, masks and moves it; null = the graphic itself.</param>
+/// <param name="Box">In canvas px. For a line of text: the left edge, baseline − size, the advance width and the size.</param>
+/// <param name="Ink">What it may paint on, in canvas px.</param>
+/// <param name="Mask">Whether children are seen only inside the box, cut with corners of this radius in px; null = no mask.</param>
+public sealed record Node(
+    string Id,
+    string? Parent,
+    Box Box,
+    Box Ink,
+    double? Mask,
+    ImmutableArray<Move> Moves,
+    Plate? Plate = null,
+    TextLine? Line = null,
+    Image? Image = null
+);
+
+/// <summary>A filled shape.</summary>
+/// <param name="Fill">A CSS colour or gradient.</param>
+/// <param name="Light">A gradient laid over the fill; null = none.</param>
+/// <param name="Radius">Of the corners, in px.</param>
+/// <param name="Halo">A CSS shadow around it; null = none.</param>
+/// <param name="Ground">The opaque colour that words on it are judged against; null when it is not meant to carry words.</param>
+public sealed record Plate(string Fill, string? Light, double Radius, string? Halo, string? Ground);
+
+/// <summary>One line of text. The page sets it as it is told and never breaks it.</summary>
+/// <param name="Size">Font size in whole px.</param>
+/// <param name="Rtl">Whether its paragraph runs from right to left.</param>
+/// <param name="Spacing">Between letters, in px.</param>
+/// <param name="Spans">In logical order.</param>
+public sealed record TextLine(double Size, bool Rtl, string Ink, double Spacing, ImmutableArray<Span> Spans);
+
+/// <summary>Words in one face, or one emoji.</summary>
+/// <param name="Face">Id of a face; for an emoji, null.</param>
+/// <param name="Emoji">File name of the emoji's picture; null for words.</param>
+public sealed record Span(string Text, string? Face, string? Emoji);
+
+/// <summary>A stored picture in its box.</summary>
+/// <param name="Asset">Id of the stored file.</param>
+/// <param name="Outline">CSS colour of a line drawn inside the edge; null = none.</param>
+/// <param name="OutlineWidth">In px.</param>
+public sealed record Image(string Asset, bool Cover, double Radius, string? Outline, double OutlineWidth);
+
+/// <summary>How a node moves along one path. Time runs with the airing's motion clock.</summary>
+/// <param name="Delay">ms of the motion clock before it starts.</param>
+/// <param name="Length">ms it takes; of a hold, the period.</param>
+/// <param name="Ease">Four numbers of a CSS cubic-bezier.</param>
+/// <param name="Poses">Two or more, evenly spread over the length. A motion ends (arrive) or begins (leave) at rest.</param>
+public sealed record Move(MovePath Path, double Delay, double Length, ImmutableArray<double> Ease, ImmutableArray<Pose> Poses);
+
+public enum MovePath
+{
+    Arrive,
+    Leave,
+
+    /// <summary>Repeats while lit, counted from the lighting.</summary>
+    Hold,
+}
+
+/// <summary>How a node is shown at an instant of a motion, against its rest.</summary>
+/// <param name="Dx">px to the right.</param>
+/// <param name="Dy">px down.</param>
+/// <param name="Scale">About its centre.</param>
+/// <param name="Alpha">0 clear to 1.</param>
+/// <param name="Clip">What is cut off, as shares (0 to 1) of the box: top, right, bottom, left; null = nothing.</param>
+public sealed record Pose(double Dx = 0, double Dy = 0, double Scale = 1, double Alpha = 1, ImmutableArray<double>? Clip = null)
+{
+    public static readonly Pose Rest = new();
+}
+
+/// <summary>What became of a text in its room.</summary>
+/// <param name="Field">The field it shows; null for words of the template's own.</param>
+/// <param name="Size">px it got.</param>
+/// <param name="Wished">px it would have liked.</param>
+public sealed record TextFit(string Part, string? Field, FitOutcome Outcome, double Size, double Wished, int Lines);
+
+public enum FitOutcome
+{
+    Kept,
+    Shrunk,
+    Grown,
+
+    /// <summary>The end of the words is missing.</summary>
+    Cut,
+}

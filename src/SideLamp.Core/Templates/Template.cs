@@ -1,0 +1,44 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Templates;
+
+/// <summary>A named value of a template.</summary>
+/// <param name="Name">What texts and columns are matched to; never its position.</param>
+/// <param name="Sample">What shows until it has been touched.</param>
+public sealed record Field(string Name, string Label, FieldKind Kind, string Sample)
+{
+    /// <summary>Greatest length of a value, in UTF-16 units.</summary>
+    public const int Longest = 4000;
+}
+
+public enum FieldKind
+{
+    /// <summary>One line: it can never hold a line break.</summary>
+    Text,
+    LongText,
+
+    /// <summary>The id of a stored picture; empty = none.</summary>
+    Picture,
+}
+
+/// <summary>A tree of parts with named fields.</summary>
+/// <param name="Seat">Where a new graphic made from it goes.</param>
+/// <param name="Stay">How long a new graphic made from it stays; null = until switched off.</param>
+public sealed record Template(
+    TemplateId Id,
+    string Name,
+    string About,
+    ImmutableArray<Field> Fields,
+    SeatId Seat,
+    Duration? Stay,
+    Part Root
+)
+{
+    public Field? Field(string name) => Fields.FirstOrDefault(field => field.Name == name);
+
+    /// <summary>What a card shows for each field: its own words, or the sample of a field never touched.</summary>
+    public ImmutableDictionary<string, string> WordsOf(Card card) =>
+        Fields.ToImmutableDictionary(field => field.Name, field => card.Words.GetValueOrDefault(field.Name, field.Sample));
+}

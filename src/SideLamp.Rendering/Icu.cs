@@ -1,0 +1,115 @@
+using System.Runtime.InteropServices;
+
+namespace SideLamp.Rendering;
+
+/// <summary>
+/// The few functions of ICU that .NET lacks: where lines may break (UAX #14), where graphemes end (UAX #29), and how directions
+/// nest (UAX #9). .NET on Linux needs ICU anyway, so the library is on every machine that runs the app.
+/// </summary>
+internal static unsafe class Icu
+{
+    private const int NewestKnown = 90;
+    private const int OldestKnown = 60;
+    private const int LineBreaks = 2;
+    private const int Graphemes = 0;
+    private const int EmojiPresentation = 58;
+    private const byte DefaultLeftToRight = 0xFE;
+
+    private static readonly (nint Library, int Version) Loaded = Load();
+    private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> BreakOpen =
+        (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Function("ubrk_open");
+    private static readonly delegate* unmanaged<nint, int> BreakNext = (delegate* unmanaged<nint, int>)Function("ubrk_next");
+    private static readonly delegate* unmanaged<nint, void> BreakClose = (delegate* unmanaged<nint, void>)Function("ubrk_close");
+    private static readonly delegate* unmanaged<nint> BidiOpen = (delegate* unmanaged<nint>)Function("ubidi_open");
+    private static readonly delegate* unmanaged<nint, char*, int, byte, byte*, int*, void> BidiSetPara =
+        (delegate* unmanaged<nint, char*, int, byte, byte*, int*, void>)Function("ubidi_setPara");
+    private static readonly delegate* unmanaged<nint, int*, byte*> BidiLevels = (delegate* unmanaged<nint, int*, byte*>)Function("ubidi_getLevels");
+    private static readonly delegate* unmanaged<nint, byte> BidiParaLevel = (delegate* unmanaged<nint, byte>)Function("ubidi_getParaLevel");
+    private static readonly delegate* unmanaged<nint, void> BidiClose = (delegate* unmanaged<nint, void>)Function("ubidi_close");
+    private static readonly delegate* unmanaged<int, int, sbyte> HasProperty = (delegate* unmanaged<int, int, sbyte>)Function("u_hasBinaryProperty");
+
+    /// <summary>Indices where a line may end, the text's length last.</summary>
+    public static List<int> LineBreaksOf(string text) => BoundariesOf(text, LineBreaks);
+
+    /// <summary>Indices where a grapheme ends, the text's length last.</summary>
+    public static List<int> GraphemesOf(string text) => BoundariesOf(text, Graphemes);
+
+    /// <summary>Whether a character is shown as a picture unless told otherwise. Source: UTS #51.</summary>
+    public static bool IsEmoji(int rune) => HasProperty(rune, EmojiPresentation) != 0;
+
+    /// <summary>The embedding level of each UTF-16 unit, and of the paragraph: even runs to the right, odd to the left.</summary>
+    /// <param name="rtl">The paragraph's direction; null = by its first strong letter.</param>
+    public static (byte[] Levels, byte Paragraph) LevelsOf(string text, bool? rtl)
+    {
+        if (text.Length == 0)
+        {
+            return ([], (byte)(rtl == true ? 1 : 0));
+        }
+
+        var bidi = BidiOpen();
+        try
+        {
+            fixed (char* start = text)
+            {
+                var status = 0;
+                BidiSetPara(bidi, start, text.Length, rtl is { } known ? (byte)(known ? 1 : 0) : DefaultLeftToRight, null, &status);
+                var levels = new ReadOnlySpan<byte>(BidiLevels(bidi, &status), text.Length).ToArray();
+                Check(status);
+                return (levels, BidiParaLevel(bidi));
+            }
+        }
+        finally
+        {
+            BidiClose(bidi);
+        }
+    }
+
+    private static List<int> BoundariesOf(string text, int kind)
+    {
+        var found = new List<int>();
+        if (text.Length == 0)
+        {
+            return found;
+        }
+
+        fixed (char* start = text)
+        fixed (byte* locale = "en\0"u8)
+        {
+            var status = 0;
+            var iterator = BreakOpen(kind, locale, start, text.Length, &status);
+            Check(status);
+            for (var at = BreakNext(iterator); at >= 0; at = BreakNext(iterator))
+            {
+                found.Add(at);
+            }
+
+            BreakClose(iterator);
+        }
+
+        return found;
+    }
+
+    /// <summary>ICU's own codes: above 0 is a failure, below is a remark.</summary>
+    private static void Check(int status)
+    {
+        if (status > 0)
+        {
+            throw new InvalidOperationException($"ICU answered with error {status}.");
+        }
+    }
+
+    private static (nint, int) Load()
+    {
+        for (var version = NewestKnown; version >= OldestKnown; version--)
+        {
+            if (NativeLibrary.TryLoad($"libicuuc.so.{version}", out var library))
+            {
+                return (library, version);
+            }
+        }
+
+        throw new DllNotFoundException("Side Lamp needs the ICU library (Debian: apt-get install libicu72, or the version your system has).");
+    }
+
+    private static nint Function(string name) => NativeLibrary.GetExport(Loaded.Library, $"{name}_{Loaded.Version}");
+}

@@ -1,0 +1,84 @@
+using System.Text;
+using HarfBuzzSharp;
+
+namespace SideLamp.Rendering;
+
+/// <summary>A stretch of text that is shaped as one: one face, one script, one direction; or one emoji.</summary>
+/// <param name="Font">Null for an emoji.</param>
+/// <param name="Emoji">File name of the emoji's picture; null for words.</param>
+internal sealed record Item(int Start, int Length, byte Level, Script Script, FontFile? Font, string? Emoji)
+{
+    public bool Rtl => (Level & 1) == 1;
+}
+
+/// <summary>Splits text into stretches that are shaped as one.</summary>
+internal static class Itemizer
+{
+    /// <param name="levels">Of each UTF-16 unit.</param>
+    /// <param name="fonts">The chosen face, then its fallbacks.</param>
+    public static List<Item> Split(string text, byte[] levels, List<FontFile> fonts, EmojiSet emoji)
+    {
+        var items = new List<Item>();
+        var start = 0;
+        foreach (var end in Icu.GraphemesOf(text))
+        {
+            var grapheme = text[start..end];
+            var picture = emoji.Find(grapheme);
+            var font = picture is null ? fonts.FirstOrDefault(font => Covers(font, grapheme)) ?? fonts[0] : null;
+            var last = items.Count > 0 ? items[^1] : null;
+            var script = ScriptOf(grapheme) ?? last?.Script ?? Upcoming(text, end);
+            if (last is not null && font is not null && last.Font == font && last.Level == levels[start] && last.Script == script)
+            {
+                items[^1] = last with { Length = end - last.Start };
+            }
+            else
+            {
+                items.Add(new Item(start, end - start, levels[start], script, font, picture));
+            }
+
+            start = end;
+        }
+
+        return items;
+    }
+
+    /// <summary>From logical to visual order, left to right. Source: UAX #9, rule L2.</summary>
+    public static List<T> Visual<T>(List<T> runs, Func<T, byte> level)
+    {
+        var visual = runs.ToList();
+        for (var depth = runs.Select(level).DefaultIfEmpty((byte)0).Max(); depth > 0; depth--)
+        {
+            var start = 0;
+            while (start < visual.Count)
+            {
+                var length = visual.Skip(start).TakeWhile(run => level(run) >= depth).Count();
+                visual.Reverse(start, length);
+                start += Math.Max(1, length);
+            }
+        }
+
+        return visual;
+    }
+
+    private static bool Covers(FontFile font, string grapheme) => grapheme.EnumerateRunes().All(rune => IsInvisible(rune.Value) || font.Has(rune.Value));
+
+    /// <summary>Joiners and selectors steer shaping; no font need have a glyph for them.</summary>
+    private static bool IsInvisible(int rune) => rune is 0x200C or 0x200D or 0x00AD or 0x2060 or (>= 0xFE00 and <= 0xFE0F);
+
+    /// <summary>The script of the first letter that has one of its own; null when all are common to many.</summary>
+    private static Script? ScriptOf(string text)
+    {
+        foreach (var rune in text.EnumerateRunes())
+        {
+            var script = UnicodeFunctions.Default.GetScript((uint)rune.Value);
+            if (script != Script.Common && script != Script.Inherited && script != Script.Unknown)
+            {
+                return script;
+            }
+        }
+
+        return null;
+    }
+
+    private static Script Upcoming(string text, int from) => ScriptOf(text[from..]) ?? Script.Latin;
+}

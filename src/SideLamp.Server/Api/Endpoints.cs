@@ -1,0 +1,251 @@
+using Microsoft.AspNetCore.Http.HttpResults;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Rendering;
+using SideLamp.Server.Live;
+using SideLamp.Server.Loop;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Api;
+
+/// <summary>What pages and programs can ask for over HTTP. No GET changes anything.</summary>
+public static class Endpoints
+{
+    public static void MapApi(this WebApplication app)
+    {
+        var api = app.MapGroup("/api");
+        MapShow(api);
+        MapGraphics(api);
+        MapAir(api);
+        MapFeeds(api);
+        MapOutputs(api);
+        MapAssets(app, api);
+    }
+
+    private static void MapShow(RouteGroupBuilder api)
+    {
+        api.MapGet("/show", (ShowLoop loop, Shelf shelf, AssetRepository assets) => ShowView.Of(loop.Stage, shelf, assets)).WithName("getShow");
+        api.MapPatch(
+                "/show",
+                async (ShowEdit edit, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var (show, paths) = Editing.Apply(stage.Show, edit);
+                            return director.Edit(stage, show, edit.Revision, paths, now);
+                        })
+                    )
+            )
+            .WithName("editShow")
+            .ProducesProblem(400)
+            .ProducesProblem(409);
+    }
+
+    private static void MapGraphics(RouteGroupBuilder api)
+    {
+        api.MapPost(
+                "/graphics",
+                async (NewGraphic wish, ShowLoop loop, Director director, Shelf shelf) =>
+                {
+                    string? id = null;
+                    var revision = await loop.Ask((stage, now) =>
+                    {
+                        var (show, made) = Editing.Add(stage.Show, wish, shelf);
+                        id = made.Id.Value;
+                        return director.Edit(stage, show, stage.Revision, [], now);
+                    });
+                    return new Receipt(revision, id);
+                }
+            )
+            .WithName("addGraphic")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        api.MapPatch(
+                "/graphics/{id}",
+                async (string id, GraphicEdit edit, ShowLoop loop, Director director, Shelf shelf) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var (show, paths) = Editing.Apply(stage.Show, new GraphicId(id), edit, shelf);
+                            return director.Edit(stage, show, edit.Revision, paths, now);
+                        })
+                    )
+            )
+            .WithName("editGraphic")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapDelete(
+                "/graphics/{id}",
+                async (string id, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var graphic = stage.Show.Graphic(new GraphicId(id)) ?? throw RefusedException.NotFound("graphic");
+                            return director.Edit(stage, stage.Show with { Graphics = stage.Show.Graphics.Remove(graphic) }, stage.Revision, [], now);
+                        })
+                    )
+            )
+            .WithName("deleteGraphic")
+            .ProducesProblem(404);
+    }
+
+    private static void MapAir(RouteGroupBuilder api)
+    {
+        api.MapPost(
+                "/air",
+                async (Press press, ShowLoop loop, Director director) =>
+                {
+                    var command = CommandOf(press);
+                    var refusal = await loop.Ask((stage, now) => director.Do(stage, command, press.Id, now));
+                    return refusal is null ? new Pressed(true) : throw new RefusedException(409, refusal, []);
+                }
+            )
+            .WithName("press")
+            .ProducesProblem(400)
+            .ProducesProblem(409)
+            .ProducesProblem(503);
+        api.MapPut(
+                "/standby",
+                async (StandbyChoice choice, ShowLoop loop) =>
+                    new Pressed(
+                        await loop.Ask(
+                            (stage, _) =>
+                                choice.Graphic is { } id && stage.Show.Graphic(id) is null
+                                    ? throw RefusedException.NotFound("graphic")
+                                    : new Turn<bool>(stage with { Standby = choice.Graphic }, [], true)
+                        )
+                    )
+            )
+            .WithName("putInStandby")
+            .ProducesProblem(404);
+        api.MapPost(
+                "/preview",
+                (PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf) =>
+                {
+                    var stage = loop.Stage;
+                    var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
+                    var card = (wish.Card is { } id ? graphic.Card(id) : null) ?? graphic.UpCard;
+                    if (wish.Words is { } words && shelf.Find(graphic.Template)?.Template is { } template)
+                    {
+                        card = card with { Words = card.Words.SetItems(Editing.CheckWords(template, words)) };
+                    }
+
+                    var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
+                    return book.PictureOf(lookId, look, stage.Feeds);
+                }
+            )
+            .WithName("preview")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+    }
+
+    private static AirCommand CommandOf(Press press)
+    {
+        GraphicId Graphic() => press.Graphic ?? throw RefusedException.Faulty("/graphic", "Say which graphic.");
+        return press.Verb switch
+        {
+            AirVerb.Light => new Light(Graphic(), press.Card),
+            AirVerb.Dark => new Darken(Graphic()),
+            AirVerb.Toggle => new Toggle(Graphic()),
+            AirVerb.Push => new Push(Graphic()),
+            AirVerb.LightsOut => new LightsOut(),
+            _ => new LightsBack(),
+        };
+    }
+
+    private static void MapFeeds(RouteGroupBuilder api)
+    {
+        api.MapPost(
+                "/feeds",
+                async (NewFeed wish, ShowLoop loop, Director director) =>
+                    new Receipt(await loop.Ask((stage, now) => director.Edit(stage, Editing.Add(stage.Show, wish), stage.Revision, [], now)), wish.Id.Value)
+            )
+            .WithName("addFeed")
+            .ProducesProblem(400);
+        api.MapPatch(
+                "/feeds/{id}",
+                async (string id, FeedEdit edit, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var (show, paths) = Editing.Apply(stage.Show, new FeedId(id), edit);
+                            return director.Edit(stage, show, edit.Revision, paths, now);
+                        })
+                    )
+            )
+            .WithName("editFeed")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapDelete(
+                "/feeds/{id}",
+                async (string id, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var feed = stage.Show.Feed(new FeedId(id)) ?? throw RefusedException.NotFound("feed");
+                            var without = stage with { Kept = stage.Kept with { Feeds = stage.Feeds.Remove(feed.Id) } };
+                            return director.Edit(without, stage.Show with { Feeds = stage.Show.Feeds.Remove(feed) }, stage.Revision, [], now);
+                        })
+                    )
+            )
+            .WithName("deleteFeed")
+            .ProducesProblem(404);
+    }
+
+    private static void MapOutputs(RouteGroupBuilder api) =>
+        api.MapPost(
+                "/outputs/{id}/new-link",
+                async (string id, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var output = stage.Show.Output(new OutputId(id)) ?? throw RefusedException.NotFound("output");
+                            return director.Edit(stage, stage.Show.With(output with { Token = Ids.Secret() }), stage.Revision, [], now);
+                        })
+                    )
+            )
+            .WithName("newLink")
+            .ProducesProblem(404);
+
+    private static void MapAssets(WebApplication app, RouteGroupBuilder api)
+    {
+        api.MapPost(
+                "/assets",
+                async (HttpRequest request, AssetRepository assets, string? name) =>
+                {
+                    var (bytes, type) = await Pictures.Receive(request);
+                    var asset = assets.Add(bytes, type, Words.Clean(name ?? "picture", Core.Templates.FieldKind.Text));
+                    return new AssetView(asset.Id, asset.Type, asset.Name);
+                }
+            )
+            .WithName("addAsset")
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(400);
+        app.MapGet(
+                "/assets/{id}",
+                Results<PhysicalFileHttpResult, NotFound> (string id, AssetRepository assets, HttpContext context) =>
+                {
+                    var asset = assets.All().FirstOrDefault(one => one.Id.Value == id);
+                    context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+                    context.Response.Headers.ContentSecurityPolicy = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
+                    return asset is null ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type);
+                }
+            )
+            .ExcludeFromDescription();
+        app.MapGet(
+                "/emoji/{name}",
+                Results<FileContentHttpResult, NotFound> (string name, TextShaper shaper, HttpContext context) =>
+                {
+                    context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
+                    return shaper.Emoji.Read(name) is { } svg ? TypedResults.File(svg, "image/svg+xml") : TypedResults.NotFound();
+                }
+            )
+            .ExcludeFromDescription();
+    }
+}

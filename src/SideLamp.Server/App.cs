@@ -1,0 +1,157 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.OpenApi;
+using Microsoft.AspNetCore.StaticFiles;
+using Microsoft.Extensions.FileProviders;
+using Microsoft.OpenApi;
+using NodaTime;
+using Serilog;
+using Serilog.Events;
+using SideLamp.Core;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Json;
+using SideLamp.Core.Layout;
+using SideLamp.Rendering;
+using SideLamp.Server.Api;
+using SideLamp.Server.Feeds;
+using SideLamp.Server.Live;
+using SideLamp.Server.Loop;
+using SideLamp.Server.Security;
+using SideLamp.StandIns;
+
+namespace SideLamp.Server;
+
+/// <summary>Puts the server together.</summary>
+public static class App
+{
+    public static WebApplication Build(ServeOptions options, DataFolder data)
+    {
+        var builder = WebApplication.CreateBuilder(
+            new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot") }
+        );
+        builder.WebHost.ConfigureKestrel(kestrel =>
+        {
+            kestrel.ListenLocalhost(options.Port);
+            kestrel.Limits.MaxRequestBodySize = Pictures.LargestBytes + 1024;
+            kestrel.AddServerHeader = false;
+        });
+        builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console());
+        builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Configure(json.SerializerOptions));
+        builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
+        builder.Services.AddOpenApi("sidelamp", DescribeTypes);
+        AddServices(builder.Services, options, data);
+
+        var app = builder.Build();
+        app.UseExceptionHandler();
+        app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(15) });
+        app.UseMiddleware<Gate>();
+        MapPages(app);
+        app.MapApi();
+        app.Map("/live", ServeLive).ExcludeFromDescription();
+        return app;
+    }
+
+    private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder data)
+    {
+        var folder = AppContext.BaseDirectory;
+        var clock = new EngineClock(TimeProvider.System);
+        services.AddSingleton(TimeProvider.System);
+        services.AddSingleton(clock);
+        services.AddSingleton(data.Shows);
+        services.AddSingleton(data.Assets);
+        services.AddSingleton(GateOptions.For(options.Port, data.Key()));
+        services.AddSingleton(new Shelf(Path.Combine(folder, "templates")));
+        services.AddSingleton(new TextShaper(Path.Combine(folder, "fonts")));
+        services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
+        services.AddSingleton<PictureBook>();
+        services.AddSingleton<Director>();
+        services.AddSingleton<DeskView>();
+        services.AddSingleton(data.Opening(options, clock));
+        services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
+        services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
+        services.AddHostedService<FeedWorker>();
+        if (options.StandIns && Directory.Exists(data.DemoFiles))
+        {
+            services.AddSingleton(new ClothWriter(data.DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();
+        }
+    }
+
+    private static void MapPages(WebApplication app)
+    {
+        var fonts = Path.Combine(AppContext.BaseDirectory, "fonts");
+        var types = new FileExtensionContentTypeProvider { Mappings = { [".ttf"] = "font/ttf" } };
+        var styleSheet = FontFiles.StyleSheet();
+        app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
+        app.UseStaticFiles(
+            new StaticFileOptions
+            {
+                RequestPath = "/fonts",
+                FileProvider = new PhysicalFileProvider(fonts),
+                ContentTypeProvider = types,
+                OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=86400",
+            }
+        );
+        if (!Directory.Exists(app.Environment.WebRootPath))
+        {
+            return;
+        }
+
+        app.UseDefaultFiles();
+        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CachePages });
+        app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
+    }
+
+    /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>
+    private static void CachePages(StaticFileResponseContext file) =>
+        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.Value!.Contains("/assets/", StringComparison.Ordinal)
+            ? "public, max-age=31536000, immutable"
+            : "no-cache";
+
+    private static async Task ServeLive(HttpContext context, LiveHub hub, IHostApplicationLifetime life)
+    {
+        if (!context.WebSockets.IsWebSocketRequest)
+        {
+            context.Response.StatusCode = 400;
+            return;
+        }
+
+        using var socket = await context.WebSockets.AcceptWebSocketAsync();
+        using var stop = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
+        // The gate let it in: its Origin is ours, or it has the key.
+        await hub.Serve(socket, deskAllowed: true, stop.Token);
+    }
+
+    /// <summary>Says in the document how our own types are written.</summary>
+    private static void DescribeTypes(OpenApiOptions options) =>
+        options.AddSchemaTransformer(
+            (schema, context, _) =>
+            {
+                var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
+                var written =
+                    type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) ? JsonSchemaType.String
+                    : type == typeof(Instant) || type == typeof(Duration) ? JsonSchemaType.Number
+                    : (JsonSchemaType?)null;
+                if (written is { } kind)
+                {
+                    schema.Type = kind;
+                    schema.Properties = null;
+                }
+
+                return Task.CompletedTask;
+            }
+        );
+
+    private sealed class StandInHost(ClothWriter writer) : BackgroundService
+    {
+        protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+        {
+            try
+            {
+                await writer.Run(stoppingToken);
+            }
+            catch (OperationCanceledException)
+            {
+                // The server stops.
+            }
+        }
+    }
+}

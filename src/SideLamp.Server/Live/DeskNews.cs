@@ -1,0 +1,97 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Layout;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Live;
+
+/// <summary>An airing as the desk shows it.</summary>
+/// <param name="Edited">Whether the graphic was edited since, so that a push would change the air (rule 27).</param>
+public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Instant? LitAt, Instant? StayEnds, bool Edited);
+
+/// <summary>What a switch says about its graphic.</summary>
+/// <param name="Words">The words that would appear now, in one line.</param>
+/// <param name="Untouched">Whether words of the template, never touched by the streamer, would go on air.</param>
+/// <param name="Fits">What becomes of each text.</param>
+public sealed record SwitchView(GraphicId Graphic, string Words, bool Untouched, ImmutableArray<TextFit> Fits);
+
+/// <param name="Text">The value, at most its first 200 characters.</param>
+public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble);
+
+/// <summary>A page that shows an output now.</summary>
+public sealed record PageView(OutputId Output, int Width, int Height, double Fps, bool Awake);
+
+/// <summary>All that a desk shows besides the show itself and the picture.</summary>
+/// <param name="Revision">Of the show: a desk that has an older one fetches it.</param>
+public sealed record DeskNews(
+    string K,
+    string Epoch,
+    long Revision,
+    Instant Now,
+    ImmutableArray<AiringView> Airings,
+    bool LightsOut,
+    GraphicId? Standby,
+    ImmutableArray<SwitchView> Switches,
+    ImmutableArray<FeedView> Feeds,
+    ImmutableArray<PageView> Pages,
+    string? Unkept
+);
+
+/// <summary>Makes the desk's news from a stage.</summary>
+public sealed class DeskView(PictureBook book, Shelf shelf)
+{
+    private const int LongestWords = 120;
+
+    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages)
+    {
+        var facts = book.FactsOf(stage.Kept);
+        return new DeskNews(
+            "desk",
+            epoch,
+            stage.Revision,
+            now,
+            [
+                .. stage.Air.Airings.Select(one => new AiringView(
+                    one.Id.Value,
+                    one.Graphic,
+                    one.Card,
+                    one.Seat,
+                    one.Phase,
+                    one.LitAt,
+                    one.StayEnds,
+                    facts.Prepare(one.Graphic, one.Card) is { } prepared && (prepared.Look, prepared.Stay) != (one.Look, one.Stay)
+                )),
+            ],
+            stage.Air.LightsOut is not null,
+            stage.Standby,
+            [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()],
+            [
+                .. stage.Show.Feeds.Select(feed =>
+                {
+                    var state = stage.Feeds.GetValueOrDefault(feed.Id, FeedState.Untouched);
+                    return new FeedView(feed.Id, state.Health, Short(state.Table?.Rows[0][0], 200), state.ReadAt, state.ChangedAt, state.Trouble);
+                }),
+            ],
+            [.. pages],
+            stage.Unkept
+        );
+    }
+
+    private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
+    {
+        if (shelf.Find(graphic.Template) is not { Template: var template } || book.LookOf(stage.Show, graphic, graphic.UpCard) is not var (id, look))
+        {
+            return null;
+        }
+
+        var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
+        var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(field => words[field.Name].ReplaceLineEndings(" ")).Where(text => text.Length > 0);
+        var untouched = template.Fields.Any(field => field.Sample.Length > 0 && !graphic.UpCard.Words.ContainsKey(field.Name));
+        return new SwitchView(graphic.Id, Short(string.Join(" · ", shown), LongestWords)!, untouched, book.PictureOf(id, look, stage.Feeds).Fits);
+    }
+
+    private static string? Short(string? text, int most) => text is { Length: var length } && length > most ? text[..most] + "…" : text;
+}

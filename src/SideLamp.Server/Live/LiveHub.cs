@@ -1,0 +1,275 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Net.WebSockets;
+using System.Text;
+using System.Text.Json;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Json;
+using SideLamp.Core.Shows;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Live;
+
+/// <summary>Tells the connected pages what there is to show, and hears how they are doing.</summary>
+public sealed class LiveHub : BackgroundService
+{
+    private const int LongestMessage = 4096;
+    private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
+    private static readonly TimeSpan HelloWithin = TimeSpan.FromSeconds(5);
+
+    private readonly ConcurrentDictionary<Page, byte> _pages = new();
+    private readonly ShowLoop _loop;
+    private readonly PictureBook _book;
+    private readonly DeskView _desk;
+    private readonly EngineClock _clock;
+    private readonly OutputStream _stream;
+
+    // A page joins between two changes, never within one: what it is sent first is whole.
+    private readonly Lock _telling = new();
+
+    public LiveHub(ShowLoop loop, PictureBook book, DeskView desk, EngineClock clock)
+    {
+        (_loop, _book, _desk, _clock) = (loop, book, desk, clock);
+        Epoch = Guid.NewGuid().ToString("n")[..12];
+        _stream = new OutputStream(Epoch);
+        _stream.Show(ItemsOf(loop.Stage), clock.Now);
+        loop.Changed += Tell;
+    }
+
+    /// <summary>Names this run of the server.</summary>
+    public string Epoch { get; }
+
+    /// <summary>Serves one page until it goes.</summary>
+    /// <param name="deskAllowed">Whether the request came from the desk's own origin.</param>
+    public async Task Serve(WebSocket socket, bool deskAllowed, CancellationToken stop)
+    {
+        using var closing = CancellationTokenSource.CreateLinkedTokenSource(stop);
+        closing.CancelAfter(HelloWithin);
+        var hello = await Receive(socket, closing.Token);
+        closing.CancelAfter(Timeout.InfiniteTimeSpan);
+        if (hello is not { K: "hello" })
+        {
+            return;
+        }
+
+        var page = Admit(socket, hello, deskAllowed);
+        var sending = page.SendAll(closing.Token);
+        try
+        {
+            while (await Receive(socket, closing.Token) is { } message)
+            {
+                Hear(page, message);
+            }
+        }
+        finally
+        {
+            _pages.TryRemove(page, out _);
+            page.Finish();
+            await closing.CancelAsync();
+            await sending.ContinueWith(_ => { }, TaskScheduler.Default);
+            TellDesks();
+        }
+    }
+
+    protected override async Task ExecuteAsync(CancellationToken stoppingToken)
+    {
+        using var timer = new PeriodicTimer(BeatEvery);
+        while (await timer.WaitForNextTickAsync(stoppingToken))
+        {
+            var beat = CoreJson.Write(new Beat("beat", Epoch, _stream.Rev, _clock.Now));
+            foreach (var page in _pages.Keys)
+            {
+                page.Send(beat);
+            }
+
+            // Ages of feeds go on even when nothing else happens.
+            TellDesks();
+        }
+    }
+
+    private Page Admit(WebSocket socket, PageMessage hello, bool deskAllowed)
+    {
+        var output = hello.Token is { } token ? OutputWith(token) : null;
+        var page = new Page(socket, output?.Id, hello.Token);
+        if (output is null && (hello.Token is not null || !deskAllowed))
+        {
+            page.Send(new Gone("gone", "revoked"));
+            page.Finish();
+            return page;
+        }
+
+        lock (_telling)
+        {
+            _pages[page] = 0;
+            page.Send(SnapNow());
+            if (page.Output is null)
+            {
+                page.Send(NewsNow());
+            }
+        }
+
+        TellDesks();
+        return page;
+    }
+
+    /// <summary>Compared in constant time: how long it takes tells nothing about the token.</summary>
+    private Output? OutputWith(string token) =>
+        _loop.Stage.Show.Outputs.FirstOrDefault(output =>
+            System.Security.Cryptography.CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(output.Token), Encoding.UTF8.GetBytes(token))
+        );
+
+    private void Hear(Page page, PageMessage message)
+    {
+        switch (message.K)
+        {
+            case "ping":
+                page.Send(new Pong("pong", message.T ?? 0, _clock.Now));
+                break;
+            case "again":
+                Resend(page);
+                break;
+            case "report" when page.Output is not null:
+                var report = new PageReport(message.W ?? 0, message.H ?? 0, Math.Round(message.Fps ?? 0), message.Awake ?? false);
+                if (report != page.Report)
+                {
+                    page.Report = report;
+                    TellDesks();
+                }
+
+                break;
+        }
+    }
+
+    private void Resend(Page page)
+    {
+        lock (_telling)
+        {
+            page.CatchUp();
+            page.Send(SnapNow());
+        }
+    }
+
+    private void Tell(Stage before, Stage after)
+    {
+        lock (_telling)
+        {
+            DismissRevoked(after.Show);
+            if (before.Show.Canvas != after.Show.Canvas || before.Show.Brand.Type != after.Show.Brand.Type)
+            {
+                _stream.Show(ItemsOf(after), _clock.Now);
+                foreach (var page in _pages.Keys)
+                {
+                    page.Send(SnapNow());
+                }
+            }
+            else if (_stream.Show(ItemsOf(after), _clock.Now) is { } change)
+            {
+                var message = CoreJson.Write(change);
+                foreach (var page in _pages.Keys)
+                {
+                    page.Send(message);
+                }
+            }
+        }
+
+        foreach (var behind in _pages.Keys.Where(page => page.Behind))
+        {
+            Resend(behind);
+        }
+
+        TellDesks();
+    }
+
+    private void DismissRevoked(Show show)
+    {
+        foreach (var page in _pages.Keys.Where(page => page.Output is { } id && show.Output(id)?.Token != page.Token))
+        {
+            _pages.TryRemove(page, out _);
+            page.Send(new Gone("gone", show.Output(page.Output!.Value) is null ? "deleted" : "revoked"));
+            page.Finish();
+        }
+    }
+
+    private void TellDesks()
+    {
+        // One at a time, or an older view could overtake a newer one.
+        lock (_telling)
+        {
+            var desks = _pages.Keys.Where(page => page.Output is null).ToList();
+            if (desks.Count == 0)
+            {
+                return;
+            }
+
+            var news = CoreJson.Write(NewsNow());
+            foreach (var desk in desks)
+            {
+                desk.Send(news);
+            }
+        }
+    }
+
+    private Snap SnapNow()
+    {
+        var show = _loop.Stage.Show;
+        var preload = new[] { 400, 500, 600, 700 }
+            .SelectMany(weight => new[] { show.Brand.Type.Heading, show.Brand.Type.Body }.Select(family => Typefaces.Nearest(family, weight).Id))
+            .Distinct()
+            .ToImmutableArray();
+        return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
+    }
+
+    private DeskNews NewsNow()
+    {
+        var pages = _pages.Keys.Where(page => page is { Output: not null, Report: not null });
+        return _desk.Of(
+            _loop.Stage,
+            Epoch,
+            _clock.Now,
+            pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake))
+        );
+    }
+
+    private ImmutableArray<Item> ItemsOf(Stage stage) =>
+        [
+            .. stage.Air.Airings.Where(airing => airing.Phase != Phase.Waiting).Select(airing =>
+            {
+                var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
+                var nodes = look is null ? [] : _book.PictureOf(airing.Look, look, stage.Feeds).Nodes;
+                return new Item(airing.Id.Value, airing.Graphic, airing.Seat, Seats.Find(airing.Seat)?.Z ?? 0, airing.Leg, airing.LitAt, nodes);
+            }),
+        ];
+
+    /// <summary>The next message; null when the page has gone or sent nonsense.</summary>
+    private static async Task<PageMessage?> Receive(WebSocket socket, CancellationToken stop)
+    {
+        var buffer = new byte[LongestMessage];
+        var length = 0;
+        try
+        {
+            while (length < buffer.Length)
+            {
+                var part = await socket.ReceiveAsync(buffer.AsMemory(length), stop);
+                if (part.MessageType == WebSocketMessageType.Close)
+                {
+                    return null;
+                }
+
+                length += part.Count;
+                if (part.EndOfMessage)
+                {
+                    return JsonSerializer.Deserialize<PageMessage>(buffer.AsSpan(0, length), CoreJson.Options);
+                }
+            }
+        }
+        catch (Exception error) when (error is WebSocketException or OperationCanceledException or JsonException)
+        {
+            // A page that vanished or talks nonsense is a page that has gone.
+        }
+
+        return null;
+    }
+}

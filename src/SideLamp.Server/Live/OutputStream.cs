@@ -1,0 +1,66 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Json;
+using SideLamp.Core.Layout;
+
+namespace SideLamp.Server.Live;
+
+/// <summary>What one kind of output shows, as revisions: the difference from each to the next, or all of the latest.</summary>
+public sealed class OutputStream(string epoch)
+{
+    private ImmutableArray<Item> _items = [];
+    private ImmutableDictionary<string, Written> _written = ImmutableDictionary<string, Written>.Empty;
+
+    public long Rev { get; private set; }
+
+    /// <summary>The difference that these items make; null when pages show them already.</summary>
+    public Change? Show(ImmutableArray<Item> items, Instant now)
+    {
+        var written = items.ToImmutableDictionary(item => item.Id, Written.Of);
+        var put = items.Where(item => !_written.ContainsKey(item.Id)).ToImmutableArray();
+        var drop = _items.Select(item => item.Id).Where(id => !written.ContainsKey(id)).ToImmutableArray();
+        var patch = items
+            .Where(item => _written.ContainsKey(item.Id))
+            .Select(item => PatchOf(item, _written[item.Id], written[item.Id]))
+            .OfType<Patch>()
+            .ToImmutableArray();
+        if (put.IsEmpty && drop.IsEmpty && patch.IsEmpty)
+        {
+            return null;
+        }
+
+        (_items, _written) = (items, written);
+        Rev++;
+        return new Change("change", epoch, Rev - 1, Rev, now, OrNull(put), OrNull(patch), OrNull(drop));
+    }
+
+    public ImmutableArray<Item> Items => _items;
+
+    private static Patch? PatchOf(Item item, Written before, Written after)
+    {
+        var set = item.Nodes.Where(node => before.Nodes.GetValueOrDefault(node.Id) != after.Nodes[node.Id]).ToImmutableArray();
+        var del = before.Order.Where(id => !after.Nodes.ContainsKey(id)).ToImmutableArray();
+        var order = before.Order.SequenceEqual(after.Order) ? (ImmutableArray<string>?)null : after.Order;
+        var same = set.IsEmpty && del.IsEmpty && order is null && before.Item.Leg == item.Leg && before.Item.Z == item.Z && before.Item.Graphic == item.Graphic;
+        return same
+            ? null
+            : new Patch(
+                item.Id,
+                before.Item.Graphic == item.Graphic ? null : item.Graphic,
+                before.Item.Z == item.Z ? null : item.Z,
+                before.Item.Leg == item.Leg ? null : item.Leg,
+                OrNull(set),
+                OrNull(del),
+                order
+            );
+    }
+
+    private static ImmutableArray<T>? OrNull<T>(ImmutableArray<T> list) => list.IsEmpty ? null : list;
+
+    /// <summary>An item with its nodes as they go over the wire: what is written alike is alike.</summary>
+    private sealed record Written(Item Item, ImmutableDictionary<string, string> Nodes, ImmutableArray<string> Order)
+    {
+        public static Written Of(Item item) =>
+            new(item, item.Nodes.ToImmutableDictionary(node => node.Id, node => CoreJson.Write(node)), [.. item.Nodes.Select(node => node.Id)]);
+    }
+}

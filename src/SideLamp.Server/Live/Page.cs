@@ -1,0 +1,61 @@
+using System.Net.WebSockets;
+using System.Text;
+using System.Threading.Channels;
+using SideLamp.Core;
+using SideLamp.Core.Json;
+
+namespace SideLamp.Server.Live;
+
+/// <summary>How a page that shows an output is doing, by its own report.</summary>
+public sealed record PageReport(int Width, int Height, double Fps, bool Awake);
+
+/// <summary>One connected page. Its queue is bounded: one that cannot keep up gets a snapshot instead of what it missed.</summary>
+public sealed class Page(WebSocket socket, OutputId? output, string? token)
+{
+    private const int MostWaiting = 64;
+    private readonly Channel<string> _queue = Channel.CreateBounded<string>(new BoundedChannelOptions(MostWaiting) { SingleReader = true });
+
+    /// <summary>The output it shows; null for a desk.</summary>
+    public OutputId? Output { get; } = output;
+
+    /// <summary>The token it came with: an output whose token was replaced shows nothing to it any more.</summary>
+    public string? Token { get; } = token;
+
+    public PageReport? Report { get; set; }
+
+    /// <summary>Whether it fell behind, so that only a snapshot helps.</summary>
+    public bool Behind { get; private set; }
+
+    public void Send(string message)
+    {
+        if (!_queue.Writer.TryWrite(message))
+        {
+            Behind = true;
+        }
+    }
+
+    public void Send<T>(T message) => Send(CoreJson.Write(message));
+
+    /// <summary>Throws away what waits; the caller sends a snapshot next.</summary>
+    public void CatchUp()
+    {
+        while (_queue.Reader.TryRead(out _))
+        {
+        }
+
+        Behind = false;
+    }
+
+    /// <summary>No more is sent after what waits already.</summary>
+    public void Finish() => _queue.Writer.TryComplete();
+
+    public async Task SendAll(CancellationToken stop)
+    {
+        await foreach (var message in _queue.Reader.ReadAllAsync(stop))
+        {
+            await socket.SendAsync(Encoding.UTF8.GetBytes(message), WebSocketMessageType.Text, endOfMessage: true, stop);
+        }
+
+        await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, stop);
+    }
+}

@@ -1,0 +1,67 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Layout;
+
+namespace SideLamp.Server.Live;
+
+// What pages are told, and what they tell (note 7 of the design; docs/live-protocol.md). Every message has a kind, `k`.
+
+/// <summary>One airing on a page: a picture with its motion clock.</summary>
+/// <param name="Id">Of the airing: a graphic lit anew has a new one.</param>
+/// <param name="Z">Drawing order.</param>
+/// <param name="Leg">The motion clock; null = at rest.</param>
+/// <param name="LitAt">Hold motions count from here.</param>
+/// <param name="Nodes">In drawing order; a parent before its children.</param>
+public sealed record Item(string Id, GraphicId Graphic, SeatId Seat, int Z, Leg? Leg, Instant? LitAt, ImmutableArray<Node> Nodes);
+
+/// <summary>What differs in an item that the page has already. What is null is as it was.</summary>
+/// <param name="Del">Ids of nodes that are gone.</param>
+/// <param name="Order">All ids in drawing order, when that differs.</param>
+public sealed record Patch(
+    string Item,
+    GraphicId? Graphic,
+    int? Z,
+    Leg? Leg,
+    ImmutableArray<Node>? Set,
+    ImmutableArray<string>? Del,
+    ImmutableArray<string>? Order
+);
+
+/// <summary>All there is to show. A page that gets one drops what it has.</summary>
+/// <param name="Epoch">One run of the server.</param>
+/// <param name="Rev">Counts the changes of this output within the epoch.</param>
+/// <param name="Preload">Ids of the faces that will be needed.</param>
+public sealed record Snap(string K, string Epoch, long Rev, Instant Now, int Width, int Height, double Rate, ImmutableArray<string> Preload, ImmutableArray<Item> Items);
+
+/// <summary>What differs from revision <paramref name="From"/>. A page that is at another asks for a snapshot.</summary>
+public sealed record Change(
+    string K,
+    string Epoch,
+    long From,
+    long Rev,
+    Instant Now,
+    ImmutableArray<Item>? Put,
+    ImmutableArray<Patch>? Patch,
+    ImmutableArray<string>? Drop
+);
+
+/// <summary>The server is there. A page that hears none for five seconds connects anew.</summary>
+public sealed record Beat(string K, string Epoch, long Rev, Instant Now);
+
+/// <summary>This link is not valid any more: clear the picture and stop.</summary>
+public sealed record Gone(string K, string Why);
+
+/// <summary>The answer to a ping: the page learns how its clock differs.</summary>
+public sealed record Pong(string K, double T, Instant Now);
+
+/// <summary>Everything a page may send.</summary>
+/// <param name="K"><c>hello</c> first, then <c>ping</c>, <c>report</c> or <c>again</c> (a wish for a snapshot).</param>
+/// <param name="Token">Of hello: the output's token; a desk sends none.</param>
+/// <param name="T">Of ping: the page's own time, given back as it is.</param>
+/// <param name="W">Of report: width of the page in px.</param>
+/// <param name="H">Of report: its height.</param>
+/// <param name="Fps">Of report: pictures a second it really draws.</param>
+/// <param name="Awake">Of report: whether the page is being shown.</param>
+public sealed record PageMessage(string K, string? Token = null, double? T = null, int? W = null, int? H = null, double? Fps = null, bool? Awake = null);

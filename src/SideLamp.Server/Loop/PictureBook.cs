@@ -1,0 +1,92 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Shows;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Loop;
+
+/// <summary>Looks and pictures of graphics, remembered: a press finds its picture laid out already.</summary>
+public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
+{
+    private const int MostRemembered = 5000;
+    private readonly ConcurrentDictionary<LookKey, (LookId Id, Look Look)> _looks = new();
+    private readonly ConcurrentDictionary<(LookId, string), Picture> _pictures = new();
+
+    /// <summary>What a graphic would show with a card; null when its template is gone.</summary>
+    public (LookId Id, Look Look)? LookOf(Show show, Graphic graphic, Card card)
+    {
+        if (shelf.Find(graphic.Template) is not { } kept)
+        {
+            return null;
+        }
+
+        return Remembered(_looks, new LookKey(graphic, card, show.Brand, show.Canvas), _ =>
+        {
+            var look = new Look(kept.Source, show.Brand, show.Canvas, graphic.Seat, graphic.Offset, kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal));
+            return (look.Id(), look);
+        });
+    }
+
+    /// <summary>A look with the feeds' values of now, laid out.</summary>
+    public Picture PictureOf(LookId id, Look look, IReadOnlyDictionary<FeedId, FeedState> feeds)
+    {
+        var template = shelf.Read(look.TemplateSource);
+        var words = Placeholders.FillAll(template, look.Words, feeds);
+        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value));
+        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Offset), words, shaper));
+    }
+
+    /// <summary>What the engine wants to know of a show.</summary>
+    public IAirFacts FactsOf(Kept kept) => new Facts(this, kept);
+
+    private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TKey, TValue> make)
+        where TKey : notnull
+    {
+        if (memory.Count > MostRemembered)
+        {
+            memory.Clear();
+        }
+
+        return memory.GetOrAdd(key, make);
+    }
+
+    // By reference: every edit makes a new graphic, so an old key never means a new thing.
+    private readonly record struct LookKey(Graphic Graphic, Card Card, Brand Brand, Canvas Canvas)
+    {
+        public bool Equals(LookKey other) =>
+            ReferenceEquals(Graphic, other.Graphic) && ReferenceEquals(Card, other.Card) && ReferenceEquals(Brand, other.Brand) && ReferenceEquals(Canvas, other.Canvas);
+
+        public override int GetHashCode() =>
+            HashCode.Combine(RuntimeHelpers.GetHashCode(Graphic), RuntimeHelpers.GetHashCode(Card), RuntimeHelpers.GetHashCode(Brand));
+    }
+
+    private sealed class Facts(PictureBook book, Kept kept) : IAirFacts
+    {
+        public Prepared? Prepare(GraphicId id, CardId? card)
+        {
+            if (kept.Show.Graphic(id) is not { } graphic)
+            {
+                return null;
+            }
+
+            var chosen = (card is { } wished ? graphic.Card(wished) : null) ?? graphic.UpCard;
+            if (book.LookOf(kept.Show, graphic, chosen) is not var (lookId, look))
+            {
+                return null;
+            }
+
+            var picture = book.PictureOf(lookId, look, kept.Feeds);
+            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, graphic.Stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver);
+        }
+
+        public Duration LeaveOf(LookId look) =>
+            kept.Looks.TryGetValue(look, out var pinned) ? book.PictureOf(look, pinned, kept.Feeds).Leave : Duration.Zero;
+    }
+}

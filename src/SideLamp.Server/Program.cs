@@ -1,0 +1,77 @@
+using System.CommandLine;
+using System.Net;
+using System.Net.Sockets;
+using System.Reflection;
+using SideLamp.Server;
+
+// The build runs the program without words, to have the API's document: then a folder of its own serves, and no port is opened.
+if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
+{
+    var aside = new ServeOptions(Directory.CreateTempSubdirectory("sidelamp-document").FullName, ServeOptions.UsualPort, Empty: true, StandIns: false);
+    App.Build(aside, DataFolder.Open(aside)).Run();
+    return 0;
+}
+
+var data = new Option<string>("--data") { Description = "The folder for the show and everything in it.", DefaultValueFactory = _ => "data" };
+var port = new Option<int>("--port") { Description = "The port on 127.0.0.1. Output links hold it, so keep it.", DefaultValueFactory = _ => ServeOptions.UsualPort };
+var empty = new Option<bool>("--empty") { Description = "Begin with an empty show instead of the demo." };
+var fresh = new Option<bool>("--fresh") { Description = "Throw the show in the folder away and make the demo anew." };
+var still = new Option<bool>("--still") { Description = "Leave the demo's files alone: no stand-in writes to them." };
+var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still };
+serve.SetAction(
+    (words, stop) =>
+        Serve(
+            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still)),
+            stop
+        )
+);
+var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve };
+return await root.Parse(args).InvokeAsync();
+
+static async Task<int> Serve(ServeOptions options, CancellationToken stop)
+{
+    if (IsTaken(options.Port))
+    {
+        Console.Error.WriteLine($"Port {options.Port} is taken by another program, perhaps by a Side Lamp that runs already.");
+        Console.Error.WriteLine("Stop that program, or choose another port with --port. Output links hold the port: with another one, copy them anew.");
+        return 2;
+    }
+
+    DataFolder folder;
+    try
+    {
+        folder = DataFolder.Open(options);
+    }
+    catch (Exception error) when (error is IOException or UnauthorizedAccessException or InvalidOperationException)
+    {
+        Console.Error.WriteLine(error.Message);
+        return 2;
+    }
+
+    using (folder)
+    {
+        await using var app = App.Build(options, folder);
+        await app.StartAsync(stop);
+        var output = app.Services.GetRequiredService<SideLamp.Server.Loop.ShowLoop>().Stage.Show.Outputs[0];
+        Console.WriteLine($"Desk:        http://127.0.0.1:{options.Port}/");
+        Console.WriteLine($"Output link: http://127.0.0.1:{options.Port}/out/#{output.Token}");
+        Console.WriteLine("Stop with Ctrl+C.");
+        await app.WaitForShutdownAsync(stop);
+    }
+
+    return 0;
+}
+
+static bool IsTaken(int port)
+{
+    try
+    {
+        using var probe = new TcpListener(IPAddress.Loopback, port);
+        probe.Start();
+        return false;
+    }
+    catch (SocketException)
+    {
+        return true;
+    }
+}

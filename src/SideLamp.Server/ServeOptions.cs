@@ -1,0 +1,12 @@
+namespace SideLamp.Server;
+
+/// <summary>How the server was asked to start.</summary>
+/// <param name="Data">The data folder.</param>
+/// <param name="Port">On 127.0.0.1. It is fixed: an output link must not change by itself.</param>
+/// <param name="Empty">Whether a new data folder gets an empty show instead of the demo.</param>
+/// <param name="Fresh">Whether the demo is made anew, in place of what is there.</param>
+/// <param name="StandIns">Whether the demo's stand-ins change its files.</param>
+public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true)
+{
+    public const int UsualPort = 7310;
+}
