@@ -1,12 +1,17 @@
+using System.Text.Json.Serialization;
+
 namespace SideLamp.Core;
 
 /// <summary>A rectangle of the canvas, in px, y growing downwards.</summary>
 public readonly record struct Box(double X, double Y, double W, double H)
 {
+    [JsonIgnore]
     public double Right => X + W;
 
+    [JsonIgnore]
     public double Bottom => Y + H;
 
+    [JsonIgnore]
     public bool IsEmpty => W <= 0 || H <= 0;
 
     /// <summary>Whether <paramref name="other"/> lies wholly inside, give or take <paramref name="slack"/> px.</summary>

@@ -1,13 +1,8 @@
-using System.Text.Json;
-using Microsoft.AspNetCore.OpenApi;
+using System.Globalization;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
-using Microsoft.OpenApi;
-using NodaTime;
 using Serilog;
 using Serilog.Events;
-using SideLamp.Core;
-using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Rendering;
@@ -34,10 +29,10 @@ public static class App
             kestrel.Limits.MaxRequestBodySize = Pictures.LargestBytes + 1024;
             kestrel.AddServerHeader = false;
         });
-        builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console());
+        builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
         builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Configure(json.SerializerOptions));
         builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
-        builder.Services.AddOpenApi("sidelamp", DescribeTypes);
+        builder.Services.AddOpenApi("sidelamp", ApiDocument.Describe);
         AddServices(builder.Services, options, data);
 
         var app = builder.Build();
@@ -46,7 +41,7 @@ public static class App
         app.UseMiddleware<Gate>();
         MapPages(app);
         app.MapApi();
-        app.Map("/live", ServeLive).ExcludeFromDescription();
+        app.MapGet("/live", ServeLive).WithName("live").Produces<LiveMessages>(101);
         return app;
     }
 
@@ -119,26 +114,6 @@ public static class App
         // The gate let it in: its Origin is ours, or it has the key.
         await hub.Serve(socket, deskAllowed: true, stop.Token);
     }
-
-    /// <summary>Says in the document how our own types are written.</summary>
-    private static void DescribeTypes(OpenApiOptions options) =>
-        options.AddSchemaTransformer(
-            (schema, context, _) =>
-            {
-                var type = Nullable.GetUnderlyingType(context.JsonTypeInfo.Type) ?? context.JsonTypeInfo.Type;
-                var written =
-                    type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) ? JsonSchemaType.String
-                    : type == typeof(Instant) || type == typeof(Duration) ? JsonSchemaType.Number
-                    : (JsonSchemaType?)null;
-                if (written is { } kind)
-                {
-                    schema.Type = kind;
-                    schema.Properties = null;
-                }
-
-                return Task.CompletedTask;
-            }
-        );
 
     private sealed class StandInHost(ClothWriter writer) : BackgroundService
     {

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Airing;
@@ -27,6 +28,7 @@ public sealed record Leg(LegPath Path, Instant At, double From, double Rate, dou
     }
 
     /// <summary>When the clock reaches the end it walks towards.</summary>
+    [JsonIgnore]
     public Instant End => At + Duration.FromNanoseconds(Math.Ceiling((Rate > 0 ? Length - From : From) / Math.Abs(Rate) * 1e6));
 
     /// <summary>The other way, from where the clock stands; at least as fast as <paramref name="speed"/>.</summary>

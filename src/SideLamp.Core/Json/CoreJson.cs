@@ -19,6 +19,8 @@ public static class CoreJson
     {
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
+        // What is worked out from the rest is not written.
+        options.IgnoreReadOnlyProperties = true;
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Shows;
@@ -34,6 +35,7 @@ public sealed record Graphic(
     public static readonly Duration LeastStay = Duration.FromMilliseconds(500);
     public static readonly Duration GreatestStay = Duration.FromHours(24);
 
+    [JsonIgnore]
     public Card UpCard => Card(Up) ?? Cards[0];
 
     public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);

@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text;
 using SideLamp.Core.Brands;
 
@@ -16,6 +17,7 @@ public static class FontFiles
                 new StringBuilder(),
                 (css, face) =>
                     css.Append(
+                        CultureInfo.InvariantCulture,
                         $"@font-face{{font-family:\"{face.Id}\";src:url(\"/fonts/{face.File}\");font-weight:normal;font-style:normal;font-display:block;ascent-override:100%;descent-override:0%;line-gap-override:0%}}\n"
                     )
             )

@@ -7,7 +7,7 @@ namespace SideLamp.Server.Api;
 /// <summary>Every error as a problem document (RFC 9457), with the faults and their paths.</summary>
 public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
 {
-    public async ValueTask<bool> TryHandleAsync(HttpContext context, Exception exception, CancellationToken cancellationToken)
+    public async ValueTask<bool> TryHandleAsync(HttpContext httpContext, Exception exception, CancellationToken cancellationToken)
     {
         var (status, title, faults) = exception switch
         {
@@ -22,7 +22,7 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
 
         await Results
             .Problem(title: title, statusCode: status, extensions: new Dictionary<string, object?> { ["faults"] = faults })
-            .ExecuteAsync(context);
+            .ExecuteAsync(httpContext);
         return true;
     }
 

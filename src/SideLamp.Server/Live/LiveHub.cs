@@ -20,6 +20,8 @@ public sealed class LiveHub : BackgroundService
     private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
     private static readonly TimeSpan HelloWithin = TimeSpan.FromSeconds(5);
 
+    private static readonly int[] Weights = [400, 500, 600, 700];
+
     private readonly ConcurrentDictionary<Page, byte> _pages = new();
     private readonly ShowLoop _loop;
     private readonly PictureBook _book;
@@ -215,7 +217,7 @@ public sealed class LiveHub : BackgroundService
     private Snap SnapNow()
     {
         var show = _loop.Stage.Show;
-        var preload = new[] { 400, 500, 600, 700 }
+        var preload = Weights
             .SelectMany(weight => new[] { show.Brand.Type.Heading, show.Brand.Type.Body }.Select(family => Typefaces.Nearest(family, weight).Id))
             .Distinct()
             .ToImmutableArray();
@@ -238,8 +240,18 @@ public sealed class LiveHub : BackgroundService
             .. stage.Air.Airings.Where(airing => airing.Phase != Phase.Waiting).Select(airing =>
             {
                 var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
-                var nodes = look is null ? [] : _book.PictureOf(airing.Look, look, stage.Feeds).Nodes;
-                return new Item(airing.Id.Value, airing.Graphic, airing.Seat, Seats.Find(airing.Seat)?.Z ?? 0, airing.Leg, airing.LitAt, nodes);
+                var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Feeds);
+                return new Item(
+                    airing.Id.Value,
+                    airing.Graphic,
+                    airing.Seat,
+                    Seats.Find(airing.Seat)?.Z ?? 0,
+                    airing.Leg,
+                    airing.LitAt,
+                    airing.StayEnds,
+                    picture.Leave.TotalMilliseconds,
+                    picture.Nodes
+                );
             }),
         ];
 

@@ -41,18 +41,8 @@ public sealed class OutputStream(string epoch)
         var set = item.Nodes.Where(node => before.Nodes.GetValueOrDefault(node.Id) != after.Nodes[node.Id]).ToImmutableArray();
         var del = before.Order.Where(id => !after.Nodes.ContainsKey(id)).ToImmutableArray();
         var order = before.Order.SequenceEqual(after.Order) ? (ImmutableArray<string>?)null : after.Order;
-        var same = set.IsEmpty && del.IsEmpty && order is null && before.Item.Leg == item.Leg && before.Item.Z == item.Z && before.Item.Graphic == item.Graphic;
-        return same
-            ? null
-            : new Patch(
-                item.Id,
-                before.Item.Graphic == item.Graphic ? null : item.Graphic,
-                before.Item.Z == item.Z ? null : item.Z,
-                before.Item.Leg == item.Leg ? null : item.Leg,
-                OrNull(set),
-                OrNull(del),
-                order
-            );
+        var bare = item with { Nodes = [] };
+        return set.IsEmpty && del.IsEmpty && order is null && before.Item with { Nodes = [] } == bare ? null : new Patch(bare, OrNull(set), OrNull(del), order);
     }
 
     private static ImmutableArray<T>? OrNull<T>(ImmutableArray<T> list) => list.IsEmpty ? null : list;

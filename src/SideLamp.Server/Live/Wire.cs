@@ -13,21 +13,27 @@ namespace SideLamp.Server.Live;
 /// <param name="Z">Drawing order.</param>
 /// <param name="Leg">The motion clock; null = at rest.</param>
 /// <param name="LitAt">Hold motions count from here.</param>
+/// <param name="StayEnds">When it leaves by itself: a page does so even while the server is away. Null = never.</param>
+/// <param name="LeaveLength">Length of that departure in ms.</param>
 /// <param name="Nodes">In drawing order; a parent before its children.</param>
-public sealed record Item(string Id, GraphicId Graphic, SeatId Seat, int Z, Leg? Leg, Instant? LitAt, ImmutableArray<Node> Nodes);
-
-/// <summary>What differs in an item that the page has already. What is null is as it was.</summary>
-/// <param name="Del">Ids of nodes that are gone.</param>
-/// <param name="Order">All ids in drawing order, when that differs.</param>
-public sealed record Patch(
-    string Item,
-    GraphicId? Graphic,
-    int? Z,
+public sealed record Item(
+    string Id,
+    GraphicId Graphic,
+    SeatId Seat,
+    int Z,
     Leg? Leg,
-    ImmutableArray<Node>? Set,
-    ImmutableArray<string>? Del,
-    ImmutableArray<string>? Order
+    Instant? LitAt,
+    Instant? StayEnds,
+    double LeaveLength,
+    ImmutableArray<Node> Nodes
 );
+
+/// <summary>What differs in an item that the page has already.</summary>
+/// <param name="Item">The item as it is now, without its nodes.</param>
+/// <param name="Set">Nodes that are new or differ; null = none.</param>
+/// <param name="Del">Ids of nodes that are gone; null = none.</param>
+/// <param name="Order">All ids in drawing order; null = as it was.</param>
+public sealed record Patch(Item Item, ImmutableArray<Node>? Set, ImmutableArray<string>? Del, ImmutableArray<string>? Order);
 
 /// <summary>All there is to show. A page that gets one drops what it has.</summary>
 /// <param name="Epoch">One run of the server.</param>
@@ -65,3 +71,7 @@ public sealed record Pong(string K, double T, Instant Now);
 /// <param name="Fps">Of report: pictures a second it really draws.</param>
 /// <param name="Awake">Of report: whether the page is being shown.</param>
 public sealed record PageMessage(string K, string? Token = null, double? T = null, int? W = null, int? H = null, double? Fps = null, bool? Awake = null);
+
+/// <summary>The kinds of message on the live socket, gathered so that the API's document describes them.</summary>
+/// <param name="Page">Sent by pages; all others are sent to them.</param>
+public sealed record LiveMessages(PageMessage? Page, Snap? Snap, Change? Change, Beat? Beat, Gone? Gone, Pong? Pong, DeskNews? Desk);

@@ -1,0 +1,94 @@
+import { localNow, type Clock } from './clock';
+
+const silence = 5000;
+const pings = 8;
+const pingAgain = 60_000;
+/** The server is on this machine: it is worth asking often, and it must be back on the picture within a second. */
+const firstRetry = 200;
+const lastRetry = 700;
+
+export interface Message {
+  k: string;
+  now?: number;
+  t?: number;
+}
+
+export interface Connection {
+  send(message: object): void;
+  close(): void;
+}
+
+export interface Listener {
+  hello: object;
+  onMessage(message: Message): void;
+  onUp?(): void;
+  onDown?(): void;
+}
+
+/** Keeps one socket to the server open, for as long as the page lives: it watches for silence and connects anew. */
+export function connect(clock: Clock, listener: Listener): Connection {
+  let socket: WebSocket | null = null;
+  let heard = 0;
+  let retry = firstRetry;
+  let closed = false;
+  let waiting = 0;
+
+  const send = (message: object): void => {
+    if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(message));
+  };
+
+  const ping = (): void => {
+    clock.renew();
+    for (let count = 0; count < pings; count++) setTimeout(() => send({ k: 'ping', t: localNow() }), count * 25);
+  };
+
+  const open = (): void => {
+    const opening = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/live`);
+    socket = opening;
+    heard = Date.now();
+    opening.onopen = () => {
+      retry = firstRetry;
+      send(listener.hello);
+      ping();
+      listener.onUp?.();
+    };
+    opening.onmessage = (event) => {
+      heard = Date.now();
+      const message = JSON.parse(String(event.data)) as Message;
+      if (message.k === 'pong') clock.learn(message.t ?? 0, message.now ?? 0);
+      else {
+        if (message.now !== undefined) clock.guess(message.now);
+        listener.onMessage(message);
+      }
+    };
+    opening.onclose = () => {
+      if (socket !== opening || closed) return;
+      socket = null;
+      listener.onDown?.();
+      waiting = window.setTimeout(open, retry * (0.75 + Math.random() / 2));
+      retry = Math.min(retry * 1.5, lastRetry);
+    };
+  };
+
+  const watch = window.setInterval(() => {
+    if (socket && Date.now() - heard > silence) socket.close();
+  }, 1000);
+  const renew = window.setInterval(ping, pingAgain);
+  const onVisible = (): void => {
+    if (document.visibilityState === 'visible') ping();
+  };
+  document.addEventListener('visibilitychange', onVisible);
+  open();
+
+  return {
+    send,
+    close() {
+      closed = true;
+      clearInterval(watch);
+      clearInterval(renew);
+      clearTimeout(waiting);
+      document.removeEventListener('visibilitychange', onVisible);
+      socket?.close();
+    },
+  };
+}

@@ -1,0 +1,59 @@
+import { connect, type Message } from '../live/connection';
+import { makeClock } from '../live/clock';
+import { fromSnap, withChange, type Model } from '../painter/model';
+import { mountStage } from '../painter/stage';
+import type { Change, Snap } from '../painter/wire';
+import { facesReady } from './faces';
+import { startReports } from './report';
+
+// The output page: it shows what the server tells it, and nothing else. The token stays in the fragment, which no server log sees.
+const canvas = document.getElementById('canvas')!;
+const clock = makeClock();
+const stage = mountStage(canvas, clock.now);
+let model: Model | null = null;
+
+const connection = connect(clock, {
+  hello: { k: 'hello', token: location.hash.slice(1) },
+  onMessage(message) {
+    void receive(message);
+  },
+});
+startReports((report) => connection.send(report));
+window.addEventListener('resize', fit);
+// Another link pasted into the same page is another output.
+window.addEventListener('hashchange', () => location.reload());
+if ('serviceWorker' in navigator) void navigator.serviceWorker.register('./sw.js').catch(() => undefined);
+
+async function receive(message: Message): Promise<void> {
+  switch (message.k) {
+    case 'snap': {
+      const snap = message as unknown as Snap;
+      model = fromSnap(snap);
+      fit();
+      await facesReady(snap.preload);
+      if (model) stage.show(model, true);
+      break;
+    }
+    case 'change':
+      if (!model) break;
+      model = withChange(model, message as unknown as Change);
+      if (model) stage.show(model);
+      else connection.send({ k: 'again' });
+      break;
+    case 'gone':
+      // The link was replaced: dark at once, and no more tries with it.
+      model = null;
+      stage.close();
+      connection.close();
+      break;
+  }
+}
+
+/** The whole canvas, as large as the page lets it be, in its middle. */
+function fit(): void {
+  if (!model) return;
+  const scale = Math.min(window.innerWidth / model.width, window.innerHeight / model.height);
+  const x = (window.innerWidth - model.width * scale) / 2;
+  const y = (window.innerHeight - model.height * scale) / 2;
+  canvas.style.transform = `translate(${x}px,${y}px) scale(${scale})`;
+}

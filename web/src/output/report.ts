@@ -1,0 +1,43 @@
+const reportEvery = 3000;
+const countFor = 1000;
+
+export interface Report {
+  k: 'report';
+  w: number;
+  h: number;
+  fps: number;
+  awake: boolean;
+}
+
+/** Tells now and then how large the page is, whether it is shown, and how many pictures a second it really draws. */
+export function startReports(send: (report: Report) => void): void {
+  const report = async (): Promise<void> => {
+    const fps = document.visibilityState === 'visible' ? await countFrames() : 0;
+    send({ k: 'report', w: window.innerWidth, h: window.innerHeight, fps: Math.round(fps), awake: fps > 0 });
+  };
+  const loop = (): void => {
+    void report().finally(() => setTimeout(loop, reportEvery));
+  };
+  loop();
+  document.addEventListener('visibilitychange', () => void report());
+  window.addEventListener('resize', () => void report());
+}
+
+/** Frames are counted for a second only: counting them always would keep a quiet page busy. */
+function countFrames(): Promise<number> {
+  return new Promise((resolve) => {
+    const start = performance.now();
+    let frames = 0;
+    const giveUp = setTimeout(() => resolve(0), countFor * 2);
+    const step = (): void => {
+      frames++;
+      const passed = performance.now() - start;
+      if (passed < countFor) requestAnimationFrame(step);
+      else {
+        clearTimeout(giveUp);
+        resolve((frames * 1000) / passed);
+      }
+    };
+    requestAnimationFrame(step);
+  });
+}

@@ -1,0 +1,155 @@
+import type { Item, Node } from './wire';
+import { isAtRest, legNow } from './leg';
+import { playHold, playLeg } from './motion';
+import { dressNode, makeNode, placeNode, type NodeElements } from './node';
+
+/** How long what differs takes to change while the rest stands still, in ms. */
+const changeTime = 260;
+const changeEase = 'cubic-bezier(.3,.7,.2,1)';
+
+interface Mounted extends NodeElements {
+  node: Node;
+  motion: Animation[];
+}
+
+/** A drawn item. It owns its element; `update` moves only what differs from the last picture. */
+export interface MountedItem {
+  update(item: Item, quiet: boolean): void;
+  /** Looks again at what the clock brings. */
+  tick(): void;
+  remove(): void;
+}
+
+/** Draws one airing. It joins at the right moment of its motion: an entrance that is over is not played (rule 34). */
+export function mountItem(root: HTMLElement, first: Item, now: () => number): MountedItem {
+  const element = document.createElement('div');
+  element.style.position = 'absolute';
+  element.style.inset = '0';
+  root.append(element);
+  const nodes = new Map<string, Mounted>();
+  let item = first;
+  let leg: ReturnType<typeof legNow> = null;
+  let changes: Animation[] = [];
+
+  function add(node: Node): Mounted {
+    const mounted: Mounted = { ...makeNode(), node, motion: [] };
+    dressNode(mounted, node, parentOf(node));
+    nodes.set(node.id, mounted);
+    playHold(mounted.inner, node, item.litAt ?? now(), now());
+    return mounted;
+  }
+
+  function parentOf(node: Node): Node | null {
+    return node.parent ? (nodes.get(node.parent)?.node ?? null) : null;
+  }
+
+  function holderOf(node: Node): HTMLElement {
+    return (node.parent ? nodes.get(node.parent)?.inner : null) ?? element;
+  }
+
+  /** Appending in order keeps siblings in drawing order; an element that stands right already is not touched. */
+  function arrange(): void {
+    const last = new Map<HTMLElement, HTMLElement>();
+    for (const node of item.nodes) {
+      const holder = holderOf(node);
+      const { outer } = nodes.get(node.id)!;
+      const before = last.get(holder);
+      const inPlace = outer.parentElement === holder && (before ? before.nextElementSibling === outer : firstNode(holder) === outer);
+      if (!inPlace) holder.insertBefore(outer, before ? before.nextSibling : firstNode(holder));
+      last.set(holder, outer);
+    }
+  }
+
+  function play(mounted: Mounted): void {
+    for (const animation of mounted.motion) animation.cancel();
+    mounted.motion = leg ? playLeg(mounted.outer, mounted.node, leg, now()) : [];
+  }
+
+  function followLeg(): void {
+    const next = legNow(item, now());
+    const same = next === leg || (next && leg && next.at === leg.at && next.path === leg.path && next.rate === leg.rate);
+    if (same) return;
+    leg = next;
+    for (const mounted of nodes.values()) play(mounted);
+  }
+
+  function change(mounted: Mounted, node: Node, still: boolean): void {
+    const old = mounted.node;
+    mounted.node = node;
+    if (still) {
+      dressNode(mounted, node, parentOf(node));
+      play(mounted);
+      return;
+    }
+    if (old.line && node.line && JSON.stringify(old.line) !== JSON.stringify(node.line)) changes.push(...fadeOver(mounted));
+    changes.push(...glide(mounted.outer, old, node));
+    dressNode(mounted, node, parentOf(node));
+  }
+
+  for (const node of item.nodes) add(node);
+  element.style.zIndex = String(item.z);
+  arrange();
+  followLeg();
+
+  return {
+    update(next, quiet) {
+      // A second change while the first still moves: the first jumps to its end (rule 33).
+      for (const animation of changes) animation.finish();
+      changes = [];
+      const relit = next.litAt !== item.litAt;
+      // Words that change on the way in are swapped at once, without effect (rule 15).
+      const still = quiet || relit || !isAtRest(leg, now());
+      item = next;
+      element.style.zIndex = String(item.z);
+      const wanted = new Set(item.nodes.map((node) => node.id));
+      for (const [id, mounted] of nodes) {
+        if (wanted.has(id)) continue;
+        mounted.outer.remove();
+        nodes.delete(id);
+      }
+      for (const node of item.nodes) {
+        const mounted = nodes.get(node.id);
+        if (!mounted) {
+          const fresh = add(node);
+          if (!still) changes.push(fadeIn(fresh.outer));
+        } else if (JSON.stringify(mounted.node) !== JSON.stringify(node)) {
+          change(mounted, node, still);
+        } else {
+          placeNode(mounted.outer, node, parentOf(node));
+        }
+      }
+      arrange();
+      followLeg();
+    },
+    tick: followLeg,
+    remove: () => element.remove(),
+  };
+}
+
+function firstNode(holder: HTMLElement): Element | null {
+  return holder.querySelector(':scope > [data-node]');
+}
+
+function fadeIn(element: HTMLElement): Animation {
+  return element.animate([{ opacity: 0 }, { opacity: 1 }], { duration: changeTime, easing: changeEase });
+}
+
+/** The old words fade out over the new ones, which fade in. */
+function fadeOver({ outer, inner }: NodeElements): Animation[] {
+  const ghost = inner.cloneNode(true) as HTMLElement;
+  ghost.setAttribute('aria-hidden', 'true');
+  outer.append(ghost);
+  const leaving = ghost.animate([{ opacity: 1 }, { opacity: 0 }], { duration: changeTime, easing: changeEase });
+  leaving.onfinish = () => ghost.remove();
+  return [leaving, inner.animate([{ opacity: 0 }, { opacity: 1 }], { duration: changeTime, easing: changeEase })];
+}
+
+/** From the old place and size to the new. */
+function glide(element: HTMLElement, old: Node, node: Node): Animation[] {
+  // A line of other words is simply elsewhere; what carries it glides.
+  if (node.line || JSON.stringify(old.box) === JSON.stringify(node.box)) return [];
+  const { left, top } = element.style;
+  const from = { left, top, width: `${old.box.w}px`, height: `${old.box.h}px` };
+  const animation = element.animate([from, {}], { duration: changeTime, easing: changeEase });
+  return [animation];
+}
