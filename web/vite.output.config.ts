@@ -6,6 +6,7 @@ export default defineConfig({
   base: '/out/',
   publicDir: 'public',
   build: {
+    assetsDir: 'built',
     target: 'chrome90',
     cssTarget: 'chrome90',
     outDir: '../../../src/SideLamp.Server/wwwroot/out',

@@ -20,8 +20,10 @@ public static class App
 {
     public static WebApplication Build(ServeOptions options, DataFolder data)
     {
+        // The build asks for the API's document before there are pages.
+        var pages = Directory.CreateDirectory(Path.Combine(AppContext.BaseDirectory, "wwwroot")).FullName;
         var builder = WebApplication.CreateBuilder(
-            new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = Path.Combine(AppContext.BaseDirectory, "wwwroot") }
+            new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = pages }
         );
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -75,7 +77,6 @@ public static class App
         var fonts = Path.Combine(AppContext.BaseDirectory, "fonts");
         var types = new FileExtensionContentTypeProvider { Mappings = { [".ttf"] = "font/ttf" } };
         var styleSheet = FontFiles.StyleSheet();
-        app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
         app.UseStaticFiles(
             new StaticFileOptions
             {
@@ -85,19 +86,17 @@ public static class App
                 OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=86400",
             }
         );
-        if (!Directory.Exists(app.Environment.WebRootPath))
-        {
-            return;
-        }
-
         app.UseDefaultFiles();
         app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CachePages });
+        // After the files: the fallback below would otherwise be chosen before a file is looked for.
+        app.UseRouting();
+        app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
         app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
     }
 
     /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>
     private static void CachePages(StaticFileResponseContext file) =>
-        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.Value!.Contains("/assets/", StringComparison.Ordinal)
+        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.Value!.Contains("/built/", StringComparison.Ordinal)
             ? "public, max-age=31536000, immutable"
             : "no-cache";
 

@@ -38,7 +38,7 @@ public static class DemoShow
                     "quote",
                     "Species quote",
                     "caption",
-                    "lower-middle",
+                    "lower-right",
                     "5",
                     Words(
                         ("text", "“It does not come to the light. It loses the moon, and the lamp is the nearest thing like it.”"),

@@ -54,7 +54,7 @@ public sealed class ShowRepository(Database database)
         {
             if (before is null || Head.Of(before.Show) != Head.Of(after.Show))
             {
-                database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('show', $body)", ("$body", CoreJson.Write(Head.Of(after.Show))));
+                database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('show', $body)", ("$body", CoreJson.WriteWhole(Head.Of(after.Show))));
             }
 
             if (edited)
@@ -85,7 +85,7 @@ public sealed class ShowRepository(Database database)
                     $"INSERT INTO {table} (id, place, body) VALUES ($id, $place, $body) ON CONFLICT (id) DO UPDATE SET place = $place, body = $body",
                     ("$id", id(item)),
                     ("$place", place),
-                    ("$body", CoreJson.Write(item))
+                    ("$body", CoreJson.WriteWhole(item))
                 );
             }
         }
@@ -103,7 +103,7 @@ public sealed class ShowRepository(Database database)
             // A value read again and found the same is no reason to write.
             if (before?.Feeds.GetValueOrDefault(id)?.ChangedAt != state.ChangedAt)
             {
-                database.Execute("UPDATE feed SET last = $last WHERE id = $id", ("$id", id.Value), ("$last", CoreJson.Write(state)));
+                database.Execute("UPDATE feed SET last = $last WHERE id = $id", ("$id", id.Value), ("$last", CoreJson.WriteWhole(state)));
             }
         }
     }
@@ -115,11 +115,11 @@ public sealed class ShowRepository(Database database)
             return;
         }
 
-        database.Execute("INSERT OR REPLACE INTO air (id, state) VALUES (1, $state)", ("$state", CoreJson.Write(after.Air)));
+        database.Execute("INSERT OR REPLACE INTO air (id, state) VALUES (1, $state)", ("$state", CoreJson.WriteWhole(after.Air)));
         var old = before?.Looks ?? ImmutableDictionary<LookId, Look>.Empty;
         foreach (var (id, look) in after.Looks.Where(one => !old.ContainsKey(one.Key)))
         {
-            database.Execute("INSERT OR REPLACE INTO look (id, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", CoreJson.Write(look)));
+            database.Execute("INSERT OR REPLACE INTO look (id, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", CoreJson.WriteWhole(look)));
         }
 
         foreach (var id in old.Keys.Where(id => !after.Looks.ContainsKey(id)))

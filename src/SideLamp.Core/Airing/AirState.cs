@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Airing;
@@ -50,6 +51,7 @@ public sealed record Airing(
 )
 {
     /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>
+    [JsonIgnore]
     public bool Holds => Phase is Phase.Waiting or Phase.Arriving or Phase.Lit or Phase.Reviving;
 }
 

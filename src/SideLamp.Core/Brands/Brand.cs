@@ -65,7 +65,7 @@ public enum MotionFamily
 public sealed record MotionStyle(MotionFamily Family, double Speed, bool WaitsForLeaver);
 
 /// <summary>Palette, type, logo, shape and motion; every graphic wears it.</summary>
-public sealed record Brand(string Name, Palette Palette, Typography Type, AssetId? Logo, Shape Shape, MotionStyle Motion)
+public sealed record Brand(string Name, Palette Palette, Typography Type, Shape Shape, MotionStyle Motion, AssetId? Logo = null)
 {
     /// <summary>The brand a new show wears: the demo's garden at night.</summary>
     public static Brand Night { get; } =
@@ -80,7 +80,6 @@ public sealed record Brand(string Name, Palette Palette, Typography Type, AssetI
                 Alarm: new(0xc8 / 255.0, 0x55 / 255.0, 0x3d / 255.0)
             ),
             new Typography("Lexend", "Lexend"),
-            null,
             new Shape(Corner.Rounded, 16),
             new MotionStyle(MotionFamily.SoftWipe, 1, false)
         );

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Feeds;
@@ -19,6 +20,7 @@ public sealed record FeedState(FeedTable? Table, Instant? ReadAt, Instant? Chang
 {
     public static FeedState Untouched { get; } = new(null, null, null, null);
 
+    [JsonIgnore]
     public FeedHealth Health =>
         (Table, Trouble) switch
         {

@@ -3,7 +3,6 @@ using System.Text.Json;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Brands;
-using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Json;
 
@@ -13,14 +12,16 @@ namespace SideLamp.Core.Json;
 /// </summary>
 public static class CoreJson
 {
+    /// <summary>For the wire: what is null is left out.</summary>
     public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions());
+
+    /// <summary>For keeping: everything is written, so that a missing value is a damaged file and not a null.</summary>
+    private static readonly JsonSerializerOptions Whole = new(Options) { DefaultIgnoreCondition = JsonIgnoreCondition.Never };
 
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.DefaultIgnoreCondition = JsonIgnoreCondition.WhenWritingNull;
-        // What is worked out from the rest is not written.
-        options.IgnoreReadOnlyProperties = true;
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
@@ -30,14 +31,15 @@ public static class CoreJson
         options.Converters.Add(new InstantConverter());
         options.Converters.Add(new DurationConverter());
         options.Converters.Add(new ColourConverter());
-        options.Converters.Add(new CanvasConverter());
         return options;
     }
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);
 
+    public static string WriteWhole<T>(T value) => JsonSerializer.Serialize(value, Whole);
+
     /// <exception cref="JsonException">It is not JSON of that type.</exception>
-    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Options) ?? throw new JsonException("null where a value belongs.");
+    public static T Read<T>(string json) => JsonSerializer.Deserialize<T>(json, Whole) ?? throw new JsonException("null where a value belongs.");
 
     private sealed class InstantConverter : JsonConverter<Instant>
     {
@@ -64,20 +66,6 @@ public static class CoreJson
 
         public override void Write(Utf8JsonWriter writer, Colour value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToCss());
     }
-
-    private sealed class CanvasConverter : JsonConverter<Canvas>
-    {
-        public override Canvas Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
-        {
-            var size = JsonSerializer.Deserialize<CanvasSize>(ref reader, options) ?? throw new JsonException("A canvas has a width and a height.");
-            return Canvas.Of(size.Width, size.Height, size.Rate).Value ?? throw new JsonException("A canvas of that size cannot be.");
-        }
-
-        public override void Write(Utf8JsonWriter writer, Canvas value, JsonSerializerOptions options) =>
-            JsonSerializer.Serialize(writer, new CanvasSize(value.Width, value.Height, value.Rate), options);
-    }
-
-    private sealed record CanvasSize(int Width, int Height, FrameRate Rate);
 
     private sealed class IdConverterFactory : JsonConverterFactory
     {

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace SideLamp.Core.Shows;
 
 /// <summary>Pictures per second, kept as the exact fraction that video standards use (60000/1001 for 59.94).</summary>
@@ -15,6 +17,7 @@ public sealed record Canvas
     public const int LeastSide = 240;
     public const int GreatestSide = 4096;
 
+    [JsonConstructor]
     private Canvas(int width, int height, FrameRate rate)
     {
         Width = width;
@@ -36,6 +39,7 @@ public sealed record Canvas
     /// How many canvas px one design px is. Templates and brands are drawn for 1920×1080 (or 1080×1920 upright);
     /// a canvas of another size shows them larger or smaller, never stretched.
     /// </summary>
+    [JsonIgnore]
     public double Scale => Math.Min(LongSide / 1920.0, ShortSide / 1080.0);
 
     private int LongSide => Math.Max(Width, Height);

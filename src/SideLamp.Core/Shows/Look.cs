@@ -15,5 +15,5 @@ namespace SideLamp.Core.Shows;
 public sealed record Look(string TemplateSource, Brand Brand, Canvas Canvas, SeatId Seat, Offset Offset, ImmutableSortedDictionary<string, string> Words)
 {
     /// <summary>A fingerprint of the contents: equal looks have equal ids, in every run of the server.</summary>
-    public LookId Id() => new(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(CoreJson.Write(this))))[..32]);
+    public LookId Id() => new(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(CoreJson.WriteWhole(this))))[..32]);
 }

@@ -1,3 +1,5 @@
+using System.Reflection;
+using System.Text.Json.Serialization.Metadata;
 using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using NodaTime;
@@ -14,7 +16,7 @@ public static class ApiDocument
         options.AddSchemaTransformer(
             (schema, context, _) =>
             {
-                Describe(schema, context.JsonTypeInfo.Type);
+                Describe(schema, context.JsonTypeInfo);
                 return Task.CompletedTask;
             }
         );
@@ -28,9 +30,9 @@ public static class ApiDocument
         );
     }
 
-    private static void Describe(OpenApiSchema schema, Type declared)
+    private static void Describe(OpenApiSchema schema, JsonTypeInfo info)
     {
-        var type = Nullable.GetUnderlyingType(declared) ?? declared;
+        var type = Nullable.GetUnderlyingType(info.Type) ?? info.Type;
         var written =
             type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) ? JsonSchemaType.String
             : type == typeof(Instant) || type == typeof(Duration) ? JsonSchemaType.Number
@@ -44,10 +46,10 @@ public static class ApiDocument
         // What is null is left out, so it is never required; all else is always there.
         if (schema.Properties is { Count: > 0 } properties)
         {
-            schema.Required = properties.Where(one => !IsNullable(one.Value)).Select(one => one.Key).ToHashSet();
+            schema.Required = info.Properties.Where(one => properties.ContainsKey(one.Name) && !IsNullable(one)).Select(one => one.Name).ToHashSet();
         }
     }
 
-    private static bool IsNullable(IOpenApiSchema schema) =>
-        schema.Type?.HasFlag(JsonSchemaType.Null) == true || schema.OneOf?.Any(one => one.Type == JsonSchemaType.Null) == true;
+    private static bool IsNullable(JsonPropertyInfo property) =>
+        property.AttributeProvider is PropertyInfo declared && new NullabilityInfoContext().Create(declared).ReadState == NullabilityState.Nullable;
 }

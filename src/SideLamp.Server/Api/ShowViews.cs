@@ -14,6 +14,7 @@ public sealed record TemplateView(TemplateId Id, string Name, string About, Seat
 
 /// <summary>The whole show, as the pages edit it.</summary>
 /// <param name="Revision">To be sent back with each edit.</param>
+/// <param name="Contrasts">Of each role of the palette against the plate: WCAG ratios, 1 to 21.</param>
 public sealed record ShowView(
     long Revision,
     string Name,
@@ -28,6 +29,7 @@ public sealed record ShowView(
     ImmutableArray<Seat> Seats,
     ImmutableArray<string> Typefaces,
     ImmutableArray<AssetView> Assets,
+    ImmutableDictionary<string, double> Contrasts,
     Box GraphicsSafe,
     Box ActionSafe
 )
@@ -47,6 +49,7 @@ public sealed record ShowView(
             Core.Shows.Seats.All,
             Core.Brands.Typefaces.Families,
             [.. assets.All().Select(asset => new AssetView(asset.Id, asset.Type, asset.Name))],
+            Palette.Roles.ToImmutableDictionary(role => role, role => Colour.Contrast(stage.Show.Brand.Palette.Find(role)!.Value, stage.Show.Brand.Palette.Plate)),
             SafeAreas.Graphics(stage.Show.Canvas),
             SafeAreas.Action(stage.Show.Canvas)
         );

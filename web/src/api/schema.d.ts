@@ -190,8 +190,8 @@ export interface components {
             card: components["schemas"]["CardId"];
             seat: components["schemas"]["SeatId"];
             phase: components["schemas"]["Phase"];
-            litAt: null | components["schemas"]["Instant"];
-            stayEnds: null | components["schemas"]["Instant"];
+            litAt?: null | components["schemas"]["Instant"];
+            stayEnds?: null | components["schemas"]["Instant"];
             edited: boolean;
         };
         /** @enum {unknown} */
@@ -223,11 +223,17 @@ export interface components {
             name: string;
             palette: components["schemas"]["Palette"];
             type: components["schemas"]["Typography"];
-            logo: null | components["schemas"]["AssetId"];
+            logo?: null | components["schemas"]["AssetId"];
             shape: components["schemas"]["Shape"];
             motion: components["schemas"]["MotionStyle"];
         };
-        Canvas: unknown;
+        Canvas: {
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            rate: components["schemas"]["FrameRate"];
+        };
         Card: {
             id: components["schemas"]["CardId"];
             words: {
@@ -259,7 +265,7 @@ export interface components {
             now: components["schemas"]["Instant"];
             airings: components["schemas"]["AiringView"][];
             lightsOut: boolean;
-            standby: null | components["schemas"]["GraphicId"];
+            standby?: null | components["schemas"]["GraphicId"];
             switches: components["schemas"]["SwitchView"][];
             feeds: components["schemas"]["FeedView"][];
             pages: components["schemas"]["PageView"][];
@@ -277,7 +283,7 @@ export interface components {
             revision: number;
             name?: null | string;
             path?: null | string;
-            every: number;
+            every?: number;
         };
         /** @enum {unknown} */
         FeedHealth: "waiting" | "fresh" | "stale" | "failing";
@@ -286,8 +292,8 @@ export interface components {
             id: components["schemas"]["FeedId"];
             health: components["schemas"]["FeedHealth"];
             text?: null | string;
-            readAt: null | components["schemas"]["Instant"];
-            changedAt: null | components["schemas"]["Instant"];
+            readAt?: null | components["schemas"]["Instant"];
+            changedAt?: null | components["schemas"]["Instant"];
             trouble?: null | string;
         };
         Field: {
@@ -300,6 +306,12 @@ export interface components {
         FieldKind: "text" | "longText" | "picture";
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "cut";
+        FrameRate: {
+            /** Format: int32 */
+            numerator: number;
+            /** Format: int32 */
+            denominator: number;
+        };
         Gone: {
             k: string;
             why: string;
@@ -312,19 +324,19 @@ export interface components {
             up: components["schemas"]["CardId"];
             seat: components["schemas"]["SeatId"];
             offset: components["schemas"]["Offset"];
-            stay: null | components["schemas"]["Duration"];
+            stay?: null | components["schemas"]["Duration"];
             key?: null | string;
         };
         GraphicEdit: {
             /** Format: int64 */
             revision: number;
             name?: null | string;
-            seat: string;
-            offset: null | components["schemas"]["Offset"];
-            stay: number;
+            seat?: string;
+            offset?: null | components["schemas"]["Offset"];
+            stay?: number;
             key?: null | string;
-            up: string;
-            card: string;
+            up?: string;
+            card?: string;
             words?: null | {
                 [key: string]: string;
             };
@@ -346,9 +358,9 @@ export interface components {
             seat: components["schemas"]["SeatId"];
             /** Format: int32 */
             z: number;
-            leg: null | components["schemas"]["Leg"];
-            litAt: null | components["schemas"]["Instant"];
-            stayEnds: null | components["schemas"]["Instant"];
+            leg?: null | components["schemas"]["Leg"];
+            litAt?: null | components["schemas"]["Instant"];
+            stayEnds?: null | components["schemas"]["Instant"];
             /** Format: double */
             leaveLength: number;
             nodes: components["schemas"]["Node"][];
@@ -366,13 +378,13 @@ export interface components {
         /** @enum {unknown} */
         LegPath: "arrive" | "leave";
         LiveMessages: {
-            page: null | components["schemas"]["PageMessage"];
-            snap: null | components["schemas"]["Snap"];
-            change: null | components["schemas"]["Change"];
-            beat: null | components["schemas"]["Beat"];
-            gone: null | components["schemas"]["Gone"];
-            pong: null | components["schemas"]["Pong"];
-            desk: null | components["schemas"]["DeskNews"];
+            page?: null | components["schemas"]["PageMessage"];
+            snap?: null | components["schemas"]["Snap"];
+            change?: null | components["schemas"]["Change"];
+            beat?: null | components["schemas"]["Beat"];
+            gone?: null | components["schemas"]["Gone"];
+            pong?: null | components["schemas"]["Pong"];
+            desk?: null | components["schemas"]["DeskNews"];
         };
         /** @enum {unknown} */
         MotionFamily: "softWipe" | "slide" | "fade";
@@ -397,7 +409,7 @@ export interface components {
             id: components["schemas"]["FeedId"];
             name: string;
             path: string;
-            every: number;
+            every?: number;
         };
         NewGraphic: {
             template: components["schemas"]["TemplateId"];
@@ -411,9 +423,9 @@ export interface components {
             /** Format: double */
             mask?: null | number;
             moves: components["schemas"]["Move"][];
-            plate: null | components["schemas"]["Plate"];
-            line: null | components["schemas"]["TextLine"];
-            image: null | components["schemas"]["Image"];
+            plate?: null | components["schemas"]["Plate"];
+            line?: null | components["schemas"]["TextLine"];
+            image?: null | components["schemas"]["Image"];
         };
         Offset: {
             /** Format: int32 */
@@ -459,7 +471,7 @@ export interface components {
             alarm: components["schemas"]["Colour"];
         };
         Patch: {
-            item: components["schemas"]["Item"];
+            item?: components["schemas"]["Item"];
             set?: null | components["schemas"]["Node"][];
             del?: null | string[];
             order?: null | string[];
@@ -513,15 +525,15 @@ export interface components {
         Press: {
             id: components["schemas"]["CommandId"];
             verb: components["schemas"]["AirVerb"];
-            graphic: string;
-            card: string;
+            graphic?: string;
+            card?: string;
         };
         Pressed: {
             done: boolean;
         };
         PreviewWish: {
             graphic: components["schemas"]["GraphicId"];
-            card: string;
+            card?: string;
             words?: null | {
                 [key: string]: string;
             };
@@ -564,7 +576,7 @@ export interface components {
             name?: null | string;
             liveEdits?: null | boolean;
             lookFirst?: null | boolean;
-            brand: null | components["schemas"]["Brand"];
+            brand?: null | components["schemas"]["Brand"];
         };
         ShowView: {
             /** Format: int64 */
@@ -581,6 +593,9 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             typefaces: string[];
             assets: components["schemas"]["AssetView"][];
+            contrasts: {
+                [key: string]: number;
+            };
             graphicsSafe: components["schemas"]["Box"];
             actionSafe: components["schemas"]["Box"];
         };
@@ -605,7 +620,7 @@ export interface components {
             emoji?: null | string;
         };
         StandbyChoice: {
-            graphic: null | components["schemas"]["GraphicId"];
+            graphic?: null | components["schemas"]["GraphicId"];
         };
         SwitchView: {
             graphic: components["schemas"]["GraphicId"];

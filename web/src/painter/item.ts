@@ -54,7 +54,8 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       const holder = holderOf(node);
       const { outer } = nodes.get(node.id)!;
       const before = last.get(holder);
-      const inPlace = outer.parentElement === holder && (before ? before.nextElementSibling === outer : firstNode(holder) === outer);
+      const inPlace =
+        outer.parentElement === holder && (before ? before.nextElementSibling === outer : firstNode(holder) === outer);
       if (!inPlace) holder.insertBefore(outer, before ? before.nextSibling : firstNode(holder));
       last.set(holder, outer);
     }
@@ -67,7 +68,8 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
 
   function followLeg(): void {
     const next = legNow(item, now());
-    const same = next === leg || (next && leg && next.at === leg.at && next.path === leg.path && next.rate === leg.rate);
+    const same =
+      next === leg || (next && leg && next.at === leg.at && next.path === leg.path && next.rate === leg.rate);
     if (same) return;
     leg = next;
     for (const mounted of nodes.values()) play(mounted);
@@ -81,7 +83,8 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       play(mounted);
       return;
     }
-    if (old.line && node.line && JSON.stringify(old.line) !== JSON.stringify(node.line)) changes.push(...fadeOver(mounted));
+    if (old.line && node.line && JSON.stringify(old.line) !== JSON.stringify(node.line))
+      changes.push(...fadeOver(mounted));
     changes.push(...glide(mounted.outer, old, node));
     dressNode(mounted, node, parentOf(node));
   }

@@ -61,7 +61,9 @@ function dressLine(element: HTMLElement, line: NonNullable<Node['line']>): void 
   style.color = line.ink;
   style.letterSpacing = line.spacing ? `${line.spacing}px` : 'normal';
   style.fontVariantLigatures = line.spacing ? 'no-common-ligatures' : 'normal';
-  element.replaceChildren(...line.spans.map((span) => (span.emoji ? emoji(span.emoji, span.text) : words(span.text, span.face))));
+  element.replaceChildren(
+    ...line.spans.map((span) => (span.emoji ? emoji(span.emoji, span.text) : words(span.text, span.face))),
+  );
 }
 
 function words(text: string, face: string | null | undefined): HTMLElement {

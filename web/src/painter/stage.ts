@@ -20,7 +20,9 @@ export function mountStage(root: HTMLElement, now: () => number): Stage {
 
   function wakeForStays(): void {
     clearTimeout(timer);
-    const turns = [...(model?.items.values() ?? [])].map((item) => nextTurn(item, now())).filter((turn) => turn !== null);
+    const turns = [...(model?.items.values() ?? [])]
+      .map((item) => nextTurn(item, now()))
+      .filter((turn) => turn !== null);
     if (turns.length === 0) return;
     timer = window.setTimeout(
       () => {

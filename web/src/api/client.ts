@@ -1,0 +1,41 @@
+import createClient from 'openapi-fetch';
+import type { components, paths } from './schema';
+
+export type Schemas = components['schemas'];
+
+export const client = createClient<paths>({ baseUrl: '/' });
+
+/** What the server refused: a sentence, and each fault with its path. */
+export class Refusal extends Error {
+  constructor(
+    readonly status: number,
+    title: string,
+    readonly faults: readonly { path: string; message: string }[],
+  ) {
+    super(title);
+  }
+
+  /** The sentence to show: the first fault says more than the title does. */
+  get sentence(): string {
+    return this.faults[0]?.message ?? this.message;
+  }
+}
+
+interface Answer<T> {
+  data?: T;
+  error?: unknown;
+  response: Response;
+}
+
+/** The data of an answer; a refusal is thrown. */
+export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
+  let answer: Answer<T>;
+  try {
+    answer = await call;
+  } catch {
+    throw new Refusal(0, 'Side Lamp is not answering. Nothing was sent.', []);
+  }
+  if (answer.data !== undefined && answer.response.ok) return answer.data;
+  const problem = answer.error as { title?: string; faults?: { path: string; message: string }[] } | undefined;
+  throw new Refusal(answer.response.status, problem?.title ?? 'Side Lamp refused this.', problem?.faults ?? []);
+}

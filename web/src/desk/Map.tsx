@@ -1,0 +1,73 @@
+import clsx from 'clsx';
+import type { Schemas } from '../api/client';
+import { useShow, type Graphic } from '../show/ShowContext';
+import { Switch } from './Switch';
+
+interface Props {
+  onPress(id: string): void;
+  onChoose(id: string): void;
+}
+
+/** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
+export function Map(props: Props) {
+  const { show } = useShow();
+  const at = (seat: Schemas['Seat']) => show.graphics.filter((graphic) => graphic.seat === seat.id);
+  const spots = [0, 1, 2].map((row) => show.seats.filter((seat) => seat.kind === 'spot' && seat.row === row));
+  const used = (kind: Schemas['SeatKind'], row: number) =>
+    show.seats.filter((seat) => seat.kind === kind && seat.row === row && at(seat).length > 0);
+  const full = used('frame', 1);
+
+  return (
+    <div className="flex min-h-0 flex-col gap-2 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-3 shadow-[inset_0_0_0_1px_#322b24]">
+      {used('strip', 0).map((seat) => (
+        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
+      ))}
+      {spots.map((row, index) => (
+        <div
+          key={index}
+          className={clsx(
+            'grid grid-cols-[1fr_.9fr_1fr] gap-2',
+            row.some((seat) => at(seat).length > 0) ? 'min-h-24 flex-1' : 'min-h-12',
+          )}
+        >
+          {row.map((seat) => (
+            <Seat key={seat.id} seat={seat} graphics={at(seat)} low={index === 2} {...props} />
+          ))}
+        </div>
+      ))}
+      {used('strip', 2).map((seat) => (
+        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
+      ))}
+      {full.map((seat) => (
+        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
+      ))}
+    </div>
+  );
+}
+
+interface SeatProps extends Props {
+  seat: Schemas['Seat'];
+  graphics: readonly Graphic[];
+  low?: boolean;
+}
+
+function Seat({ seat, graphics, low, onPress, onChoose }: SeatProps) {
+  const strip = seat.kind !== 'spot';
+  return (
+    <section
+      aria-label={seat.name}
+      className={clsx(
+        'flex min-w-0 gap-1.5 rounded-xl bg-white/[.02] p-1.5',
+        strip ? 'items-center' : 'flex-col',
+        low && 'justify-end',
+      )}
+    >
+      <h2 className={clsx('px-1 text-[10.5px] text-faint lowercase', strip && 'w-18 shrink-0', low && 'mb-auto')}>
+        {seat.name}
+      </h2>
+      {graphics.map((graphic) => (
+        <Switch key={graphic.id} graphic={graphic} onPress={onPress} onChoose={onChoose} />
+      ))}
+    </section>
+  );
+}

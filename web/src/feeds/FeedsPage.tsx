@@ -1,0 +1,231 @@
+import { Check, Clock, FileText, Plus, TriangleAlert } from 'lucide-react';
+import { useState, type FormEvent, type ReactNode } from 'react';
+import { Link } from 'react-router';
+import type { Schemas } from '../api/client';
+import { useLive } from '../live/LiveContext';
+import { useNow } from '../live/useNow';
+import { ageText } from '../show/format';
+import { useShow } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { Empty, Page } from '../ui/Page';
+
+/** Sources of live values: text files that other programs write. */
+export function FeedsPage() {
+  const { show } = useShow();
+  const [adding, setAdding] = useState(false);
+  return (
+    <Page
+      title="Feeds"
+      actions={
+        <Button kind="cool" onClick={() => setAdding(true)}>
+          <Plus aria-hidden size={16} /> Add a text file
+        </Button>
+      }
+    >
+      <div className="min-h-0 overflow-y-auto">
+        {adding && <NewFeed onDone={() => setAdding(false)} />}
+        {show.feeds.length === 0 && !adding && (
+          <Empty title="No feeds yet.">
+            <p>
+              When another program writes a text file (the song, the score, the moth on the cloth), name the file here
+              and put its words into any graphic.
+            </p>
+          </Empty>
+        )}
+        <ul className="grid gap-3">
+          {show.feeds.map((feed) => (
+            <FeedRow key={feed.id} feed={feed} />
+          ))}
+        </ul>
+      </div>
+    </Page>
+  );
+}
+
+function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
+  const { show, edits } = useShow();
+  const { news } = useLive();
+  const state = news?.feeds.find((one) => one.id === feed.id);
+  const users = show.graphics.filter((graphic) =>
+    graphic.cards.some((card) =>
+      Object.values(card.words).some((text) => new RegExp(`{[{%][^}]*\\b${feed.id}\\b`).test(text)),
+    ),
+  );
+  const remove = (): void => {
+    const used = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} will be empty.` : '';
+    if (window.confirm(`Delete the feed “${feed.name}”?${used} The file itself stays.`)) void edits.deleteFeed(feed.id);
+  };
+  return (
+    <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-6 rounded-[14px] bg-panel p-4">
+      <div className="grid content-start gap-2.5">
+        <div className="flex items-center gap-2">
+          <FileText aria-hidden size={18} className="text-quiet" />
+          <KeptText
+            aria-label="Name of the feed"
+            value={feed.name}
+            onKeep={(name) => void edits.feed(feed.id, { name })}
+            className="bg-transparent! px-1! text-sm font-semibold shadow-none! hover:bg-raised!"
+          />
+        </div>
+        <Field
+          label="File"
+          render={(id) => (
+            <KeptText
+              id={id}
+              value={feed.path}
+              spellCheck={false}
+              onKeep={(path) => void edits.feed(feed.id, { path })}
+            />
+          )}
+        />
+        <Field
+          label="Look every, in seconds"
+          render={(id) => (
+            <KeptText
+              id={id}
+              type="number"
+              min={0.1}
+              step={0.1}
+              className="max-w-28"
+              value={String(feed.every / 1000)}
+              onKeep={(text) => void edits.feed(feed.id, { every: Math.round(Number(text) * 1000) })}
+            />
+          )}
+        />
+        <Button kind="bare" onClick={remove} className="justify-self-start">
+          Delete this feed
+        </Button>
+      </div>
+      <div className="grid content-start gap-3">
+        {state && <Health state={state} />}
+        <div>
+          <h3 className="mb-1 text-quiet">What it says</h3>
+          <p className="min-h-14 rounded-lg bg-ground px-3 py-2 text-[15px] whitespace-pre-wrap">
+            {state?.text ?? <span className="text-faint">nothing yet</span>}
+          </p>
+        </div>
+        <div>
+          <h3 className="mb-1 text-quiet">Put it into words with</h3>
+          <code className="rounded-md bg-ground px-2 py-1 text-cool">{`{{ ${feed.id}.text }}`}</code>
+        </div>
+        <p className="text-quiet">
+          {users.length === 0 ? 'No graphic uses it yet.' : 'Shown by '}
+          {users.map((user, at) => (
+            <span key={user.id}>
+              {at > 0 && ', '}
+              <Link
+                to={`/graphics/${user.id}`}
+                className="text-ink underline decoration-line underline-offset-4 hover:decoration-cool"
+              >
+                {user.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+function Health({ state }: { state: Schemas['FeedView'] }) {
+  const now = useNow();
+  const changed = state.changedAt == null ? null : `changed ${ageText(now - state.changedAt)}`;
+  const read = state.readAt == null ? null : `read ${ageText(now - state.readAt)}`;
+  const ages = [read, changed].filter(Boolean).join(' · ');
+  switch (state.health) {
+    case 'fresh':
+      return (
+        <Line icon={<Check aria-hidden size={16} className="text-moss" />} title="Fresh">
+          {ages}
+        </Line>
+      );
+    case 'waiting':
+      return (
+        <Line icon={<Clock aria-hidden size={16} className="text-cool" />} title="Waiting for the file">
+          It does not exist yet. It will be read as soon as it does.
+        </Line>
+      );
+    default:
+      return (
+        <Line
+          icon={<TriangleAlert aria-hidden size={16} className="text-orchid" />}
+          title={state.health === 'stale' ? 'Stale' : 'Cannot be read'}
+        >
+          {state.trouble} {ages && `(${ages})`}
+        </Line>
+      );
+  }
+}
+
+function Line({ icon, title, children }: { icon: ReactNode; title: string; children: ReactNode }) {
+  return (
+    <p className="flex items-start gap-2">
+      <span className="mt-px">{icon}</span>
+      <span>
+        <b className="font-semibold">{title}</b> <span className="text-quiet">{children}</span>
+      </span>
+    </p>
+  );
+}
+
+function NewFeed({ onDone }: { onDone(): void }) {
+  const { edits } = useShow();
+  const [name, setName] = useState('');
+  const [path, setPath] = useState('');
+  const word = wordOf(name);
+  const submit = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    if (await edits.addFeed({ id: word, name, path })) onDone();
+  };
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="mb-3 grid grid-cols-[1fr_2fr_auto_auto] items-end gap-3 rounded-[14px] bg-panel p-4"
+    >
+      <Field
+        label="Name"
+        render={(id) => (
+          <input
+            id={id}
+            autoFocus
+            required
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className={inputLook}
+          />
+        )}
+      />
+      <Field
+        label="File, with its whole path"
+        render={(id) => (
+          <input
+            id={id}
+            required
+            spellCheck={false}
+            placeholder="/home/me/stream/now.txt"
+            value={path}
+            onChange={(event) => setPath(event.target.value)}
+            className={inputLook}
+          />
+        )}
+      />
+      <Button type="submit" kind="cool" disabled={!word || !path}>
+        Read this file
+      </Button>
+      <Button kind="bare" onClick={onDone}>
+        Never mind
+      </Button>
+    </form>
+  );
+}
+
+/** The word that placeholders use, made from the name. */
+function wordOf(name: string): string {
+  return name
+    .toLowerCase()
+    .normalize('NFKD')
+    .replace(/[^a-z0-9]+/g, '_')
+    .replace(/^[^a-z]+|_+$/g, '')
+    .slice(0, 40);
+}

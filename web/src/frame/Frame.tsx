@@ -1,0 +1,48 @@
+import clsx from 'clsx';
+import { Layers, MonitorUp, Palette, Rss, Sun, type LucideIcon } from 'lucide-react';
+import { NavLink, Outlet } from 'react-router';
+import { Lost } from './Lost';
+import { TopLine } from './TopLine';
+
+const places: { to: string; name: string; icon: LucideIcon; apart?: boolean }[] = [
+  { to: '/brand', name: 'Brand', icon: Palette },
+  { to: '/graphics', name: 'Graphics', icon: Layers },
+  { to: '/feeds', name: 'Feeds', icon: Rss },
+  { to: '/outputs', name: 'Outputs', icon: MonitorUp },
+  { to: '/', name: 'Desk', icon: Sun, apart: true },
+];
+
+/** The frame of the app: places at the left in the order of the work, and what is on air at the top, wherever one is. */
+export function Frame() {
+  return (
+    <div className="grid h-full grid-cols-[68px_1fr] grid-rows-[auto_1fr]">
+      <nav aria-label="Places" className="row-span-2 flex flex-col gap-0.5 bg-pit px-2 py-3">
+        <img src="/lamp.svg" alt="" className="mx-auto mb-3.5 size-9 rounded-full drop-shadow-[0_0_11px_#ffb34755]" />
+        {places.map(({ to, name, icon: Icon, apart }) => (
+          <NavLink
+            key={to}
+            to={to}
+            end
+            className={({ isActive }) =>
+              clsx(
+                'grid justify-items-center gap-1 rounded-[10px] py-2 text-[11px] transition-colors duration-150',
+                apart && 'mt-3',
+                isActive ? 'bg-raised text-ink' : 'text-faint hover:text-ink',
+              )
+            }
+          >
+            <Icon aria-hidden size={18} strokeWidth={1.75} />
+            {name}
+          </NavLink>
+        ))}
+      </nav>
+      <header className="min-w-0">
+        <TopLine />
+        <Lost />
+      </header>
+      <main className="grid min-h-0 min-w-0">
+        <Outlet />
+      </main>
+    </div>
+  );
+}

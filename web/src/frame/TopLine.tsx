@@ -1,0 +1,109 @@
+import { Check, TriangleAlert } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { useLive } from '../live/LiveContext';
+import { useNow } from '../live/useNow';
+import { ageText } from '../show/format';
+import { KeptText } from '../ui/Field';
+import { useShow } from '../show/ShowContext';
+import { isLit, useAir } from '../show/useAir';
+import { Button } from '../ui/Button';
+
+/** The same everywhere: the show, what is lit now, how the outside is doing, and lights out. */
+export function TopLine() {
+  const { show, edits, keeping } = useShow();
+  const { news } = useLive();
+  const { press } = useAir();
+  const now = useNow();
+  const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
+
+  return (
+    <div className="flex h-[52px] items-center gap-[18px] px-[18px]">
+      <div className="w-40 shrink-0">
+        <KeptText
+          aria-label="Name of the show"
+          value={show.name}
+          onKeep={(name) => void edits.show({ name })}
+          className="bg-transparent! px-0! py-0! text-[15px] font-bold shadow-none! hover:bg-panel!"
+        />
+        <div className="text-[11.5px] text-quiet" role="status">
+          {keeping === null && 'everything is kept'}
+          {keeping?.state === 'keeping' && 'keeping …'}
+          {keeping?.state === 'kept' && `kept ${ageText(now - keeping.at)}`}
+          {keeping?.state === 'refused' && 'not kept'}
+        </div>
+      </div>
+      <ul aria-label="On air now" className="flex min-w-0 flex-1 gap-1.5 overflow-hidden py-2">
+        {lit.map((airing) => {
+          const name = show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted';
+          return (
+            <li key={airing.id} className="min-w-0">
+              <button
+                type="button"
+                onClick={() => void press('dark', airing.graphic)}
+                title={`${name} is on air. Press to switch it off.`}
+                className="lit flex max-w-44 items-center gap-1.5 rounded-full py-1 pr-3 pl-2.5 text-xs font-semibold"
+              >
+                <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />
+                <span className="sr-only">On air: </span>
+                <span className="truncate">{name}</span>
+              </button>
+            </li>
+          );
+        })}
+      </ul>
+      <Outside />
+      {news?.lightsOut && (
+        <Button kind="plain" onClick={() => void press('lightsBack')}>
+          Lights back
+        </Button>
+      )}
+      <Button kind="lamp" onClick={() => void press('lightsOut')} className="min-h-10">
+        Lights out
+      </Button>
+    </div>
+  );
+}
+
+/** Outputs and feeds in a word each. */
+function Outside() {
+  const { news } = useLive();
+  if (!news) return null;
+  const showing = news.pages.filter((page) => page.awake).length;
+  const fresh = news.feeds.filter((feed) => feed.health === 'fresh').length;
+  const troubled = news.feeds.filter((feed) => feed.health === 'stale' || feed.health === 'failing').length;
+  return (
+    <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
+      {showing > 0 ? (
+        <Fact well>
+          <b className="font-semibold text-ink">{showing}</b> {showing === 1 ? 'output' : 'outputs'} showing
+        </Fact>
+      ) : (
+        <Fact>no output showing</Fact>
+      )}
+      {troubled > 0 ? (
+        <Fact>
+          <b className="font-semibold text-ink">{troubled}</b> {troubled === 1 ? 'feed' : 'feeds'} in trouble
+        </Fact>
+      ) : (
+        fresh > 0 && (
+          <Fact well>
+            <b className="font-semibold text-ink">{fresh}</b> {fresh === 1 ? 'feed' : 'feeds'} fresh
+          </Fact>
+        )
+      )}
+    </div>
+  );
+}
+
+function Fact({ well, children }: { well?: boolean; children: ReactNode }) {
+  return (
+    <span className="flex items-center gap-1">
+      {well ? (
+        <Check aria-hidden size={14} className="text-moss" />
+      ) : (
+        <TriangleAlert aria-hidden size={14} className="text-orchid" />
+      )}
+      <span>{children}</span>
+    </span>
+  );
+}

@@ -1,0 +1,53 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, RouterProvider } from 'react-router';
+import { Toaster } from 'sonner';
+import './app.css';
+import { BrandPage } from './brand/BrandPage';
+import { DeskPage } from './desk/DeskPage';
+import { FeedsPage } from './feeds/FeedsPage';
+import { Frame } from './frame/Frame';
+import { GraphicsPage } from './graphics/GraphicsPage';
+import { LiveProvider } from './live/LiveContext';
+import { OutputsPage } from './outputs/OutputsPage';
+import { ShowProvider } from './show/ShowContext';
+import { Empty } from './ui/Page';
+
+const queries = new QueryClient({
+  defaultOptions: { queries: { staleTime: Infinity, networkMode: 'always' }, mutations: { networkMode: 'always' } },
+});
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: '/', element: <DeskPage /> },
+      { path: '/graphics', element: <GraphicsPage /> },
+      { path: '/graphics/:id', element: <GraphicsPage /> },
+      { path: '/feeds', element: <FeedsPage /> },
+      { path: '/brand', element: <BrandPage /> },
+      { path: '/outputs', element: <OutputsPage /> },
+      { path: '*', element: <Empty title="There is nothing at this address.">Choose a place at the left.</Empty> },
+    ],
+  },
+]);
+
+const waiting = (
+  <div className="grid h-full">
+    <Empty title="Side Lamp is not answering yet.">This page goes on by itself as soon as it does.</Empty>
+  </div>
+);
+
+createRoot(document.getElementById('app')!).render(
+  <StrictMode>
+    <QueryClientProvider client={queries}>
+      <LiveProvider>
+        <ShowProvider waiting={waiting}>
+          <RouterProvider router={router} />
+        </ShowProvider>
+      </LiveProvider>
+    </QueryClientProvider>
+    <Toaster theme="dark" position="bottom-left" offset={{ left: 84 }} />
+  </StrictMode>,
+);

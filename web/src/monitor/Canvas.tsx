@@ -1,0 +1,45 @@
+import { useEffect, useRef, useState, type ReactNode } from 'react';
+import clsx from 'clsx';
+import { Backdrop, type BackdropName } from './Backdrop';
+
+interface Props {
+  width: number;
+  height: number;
+  backdrop: BackdropName;
+  label: string;
+  className?: string;
+  /** Mounts what is drawn, in canvas px; returns what takes it away. */
+  paint(root: HTMLElement): () => void;
+  /** Laid over the picture, in shares of its size. */
+  children?: ReactNode;
+}
+
+/** A frame of the show's shape that shows a painted canvas, scaled as a whole to the room it has. */
+export function Canvas({ width, height, backdrop, label, className, paint, children }: Props) {
+  const frame = useRef<HTMLDivElement>(null);
+  const root = useRef<HTMLDivElement>(null);
+  const [scale, setScale] = useState(0);
+
+  // Follows the size of the frame.
+  useEffect(() => {
+    const watch = new ResizeObserver(([entry]) => setScale((entry?.contentRect.width ?? 0) / width));
+    watch.observe(frame.current!);
+    return () => watch.disconnect();
+  }, [width]);
+  // The painter is outside of React; it owns what is below its root.
+  useEffect(() => paint(root.current!), [paint]);
+
+  return (
+    <div
+      ref={frame}
+      role="img"
+      aria-label={label}
+      className={clsx('relative isolate w-full overflow-hidden', className)}
+      style={{ aspectRatio: `${width} / ${height}` }}
+    >
+      <Backdrop name={backdrop} />
+      <div ref={root} className="absolute top-0 left-0 origin-top-left" style={{ transform: `scale(${scale})` }} />
+      {children}
+    </div>
+  );
+}

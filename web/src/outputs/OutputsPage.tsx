@@ -1,0 +1,108 @@
+import { Check, Copy, Eye, EyeOff, RefreshCw, TriangleAlert } from 'lucide-react';
+import { useState } from 'react';
+import { toast } from 'sonner';
+import type { Schemas } from '../api/client';
+import { useLive } from '../live/LiveContext';
+import { useShow } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { Page } from '../ui/Page';
+
+/** The links that show the graphics, and what the pages that use them really paint. */
+export function OutputsPage() {
+  const { show } = useShow();
+  return (
+    <Page title="Outputs">
+      <ul className="grid min-h-0 content-start gap-3 overflow-y-auto">
+        {show.outputs.map((output) => (
+          <OutputRow key={output.id} output={output} />
+        ))}
+      </ul>
+    </Page>
+  );
+}
+
+function OutputRow({ output }: { output: Schemas['Output'] }) {
+  const { show, edits } = useShow();
+  const { news } = useLive();
+  const [seen, setSeen] = useState(false);
+  const link = `${location.origin}/out/#${output.token}`;
+  const pages = news?.pages.filter((page) => page.output === output.id) ?? [];
+  const { width, height } = show.canvas;
+
+  const copy = async (): Promise<void> => {
+    await navigator.clipboard.writeText(link);
+    toast.success('The link is copied. Paste it into your mixing software as a web-page source.');
+  };
+  const replace = (): void => {
+    const open = pages.length > 0 ? ' The page that shows it now goes dark at once.' : '';
+    if (window.confirm(`Make a new link for “${output.name}”?${open} The old link never works again.`)) {
+      void edits.newLink(output.id).then((made) => made && toast.success('The old link is dark. Copy the new one.'));
+    }
+  };
+
+  return (
+    <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-8 rounded-[14px] bg-panel p-5">
+      <div className="grid content-start gap-4">
+        <h2 className="text-sm font-semibold">
+          {output.name}
+          <span className="ml-2 font-normal text-quiet">
+            {width} × {height}, transparent
+          </span>
+        </h2>
+        <div className="flex items-center gap-2 rounded-lg bg-ground p-1.5 pl-3 shadow-[inset_0_0_0_1px_var(--color-ridge)]">
+          <code className="min-w-0 flex-1 truncate text-cool">
+            {seen ? link : `${location.origin}/out/#${'•'.repeat(16)}`}
+          </code>
+          <Button kind="bare" aria-label={seen ? 'Hide the link' : 'Show the link'} onClick={() => setSeen(!seen)}>
+            {seen ? <EyeOff aria-hidden size={16} /> : <Eye aria-hidden size={16} />}
+          </Button>
+          <Button kind="cool" onClick={() => void copy()}>
+            <Copy aria-hidden size={15} /> Copy the link
+          </Button>
+        </div>
+        <ol className="grid list-decimal gap-1 pl-5 text-quiet">
+          <li>In your mixing software, add a source that shows a web page.</li>
+          <li>
+            Paste the link as its address, and set its size to {width} × {height}.
+          </li>
+          <li>Put it above your camera. It is transparent; what you light appears there.</li>
+        </ol>
+        <Button kind="bare" onClick={replace} className="justify-self-start">
+          <RefreshCw aria-hidden size={14} /> Make a new link, if this one leaked
+        </Button>
+      </div>
+      <div className="grid content-start gap-2">
+        <h3 className="text-quiet">Pages that show it now</h3>
+        {pages.length === 0 && (
+          <p className="flex items-start gap-2">
+            <TriangleAlert aria-hidden size={16} className="mt-px shrink-0 text-orchid" />
+            <span>None. What you light is seen by nobody yet.</span>
+          </p>
+        )}
+        {pages.map((page, at) => (
+          <PageLine key={at} page={page} fits={page.width * height === page.height * width} />
+        ))}
+      </div>
+    </li>
+  );
+}
+
+function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) {
+  const well = page.awake && fits;
+  return (
+    <p className="flex items-start gap-2 rounded-lg bg-raised px-3 py-2">
+      {well ? (
+        <Check aria-hidden size={16} className="mt-px shrink-0 text-moss" />
+      ) : (
+        <TriangleAlert aria-hidden size={16} className="mt-px shrink-0 text-orchid" />
+      )}
+      <span>
+        <b className="font-semibold">{page.awake ? 'Awake' : 'Asleep: its source is not shown'}</b>
+        <span className="block text-quiet">
+          {page.width} × {page.height} px{page.awake && `, ${page.fps} pictures a second`}
+          {!fits && '. Its shape differs from the show’s, so the graphics have empty edges.'}
+        </span>
+      </span>
+    </p>
+  );
+}

@@ -1,0 +1,104 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { answered, client, type Schemas } from '../api/client';
+import { useLive } from '../live/LiveContext';
+import { makeKeeper, type Keeping } from './keeper';
+
+export type Show = Schemas['ShowView'];
+export type Graphic = Schemas['Graphic'];
+export type Card = Schemas['Card'];
+export type Template = Schemas['TemplateView'];
+export type Edit<T> = Omit<T, 'revision'>;
+
+/** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
+export interface Edits {
+  show(edit: Edit<Schemas['ShowEdit']>): Promise<boolean>;
+  graphic(id: string, edit: Edit<Schemas['GraphicEdit']>): Promise<boolean>;
+  addGraphic(wish: Schemas['NewGraphic']): Promise<string | null>;
+  deleteGraphic(id: string): Promise<boolean>;
+  feed(id: string, edit: Edit<Schemas['FeedEdit']>): Promise<boolean>;
+  addFeed(wish: Schemas['NewFeed']): Promise<boolean>;
+  deleteFeed(id: string): Promise<boolean>;
+  newLink(output: string): Promise<boolean>;
+  addPicture(file: File): Promise<string | null>;
+}
+
+interface ShowState {
+  show: Show;
+  edits: Edits;
+  keeping: Keeping;
+}
+
+const ShowContext = createContext<ShowState | null>(null);
+
+export function useShow(): ShowState {
+  const state = useContext(ShowContext);
+  if (!state) throw new Error('useShow outside of ShowProvider');
+  return state;
+}
+
+export function templateOf(show: Show, graphic: Graphic): Template | undefined {
+  return show.templates.find((template) => template.id === graphic.template);
+}
+
+export function upCardOf(graphic: Graphic): Card {
+  return graphic.cards.find((card) => card.id === graphic.up) ?? graphic.cards[0]!;
+}
+
+export function ShowProvider({ children, waiting }: { children: ReactNode; waiting: ReactNode }) {
+  const { news, clock } = useLive();
+  const queries = useQueryClient();
+  const { data: show } = useQuery({
+    queryKey: ['show'],
+    queryFn: () => answered(client.GET('/api/show')),
+    retry: true,
+  });
+  const [keeping, setKeeping] = useState<Keeping>(null);
+  const [{ keep, see }] = useState(() => makeKeeper(queries, clock.now, setKeeping));
+
+  // Follows the server: an edit made anywhere is fetched.
+  useEffect(() => {
+    if (news && news.revision !== show?.revision) void queries.invalidateQueries({ queryKey: ['show'] });
+  }, [news, show?.revision, queries]);
+  useEffect(() => see(show?.revision ?? 0), [show?.revision, see]);
+
+  const edits = useMemo<Edits>(() => {
+    const path = (id: string) => ({ path: { id } });
+    return {
+      show: async (edit) =>
+        !!(await keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } })))),
+      graphic: async (id, edit) =>
+        !!(await keep((revision) =>
+          answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision } })),
+        )),
+      addGraphic: async (wish) =>
+        (await keep(() => answered(client.POST('/api/graphics', { body: wish }))))?.id ?? null,
+      deleteGraphic: async (id) =>
+        !!(await keep(() => answered(client.DELETE('/api/graphics/{id}', { params: path(id) })))),
+      feed: async (id, edit) =>
+        !!(await keep((revision) =>
+          answered(client.PATCH('/api/feeds/{id}', { params: path(id), body: { ...edit, revision } })),
+        )),
+      addFeed: async (wish) => !!(await keep(() => answered(client.POST('/api/feeds', { body: wish })))),
+      deleteFeed: async (id) => !!(await keep(() => answered(client.DELETE('/api/feeds/{id}', { params: path(id) })))),
+      newLink: async (id) =>
+        !!(await keep(() => answered(client.POST('/api/outputs/{id}/new-link', { params: path(id) })))),
+      addPicture: async (file) =>
+        (
+          await keep(() =>
+            answered(
+              client.POST('/api/assets', {
+                params: { query: { name: file.name } },
+                body: file as unknown as string,
+                bodySerializer: (body) => body as unknown as BodyInit,
+                headers: { 'content-type': 'application/octet-stream' },
+              }),
+            ),
+          )
+        )?.id ?? null,
+    };
+  }, [keep]);
+
+  const state = useMemo(() => (show ? { show, edits, keeping } : null), [show, edits, keeping]);
+  return state ? <ShowContext value={state}>{children}</ShowContext> : waiting;
+}

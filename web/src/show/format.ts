@@ -1,0 +1,15 @@
+/** A length of time as a clock shows it: 0:07, 12:30, 1:09:20. Whole seconds gone by. */
+export function clockText(ms: number): string {
+  const seconds = Math.max(0, Math.floor(ms / 1000));
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const two = (part: number) => String(part).padStart(2, '0');
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
+/** How long ago, in words short enough for half an eye. */
+export function ageText(ms: number): string {
+  const seconds = Math.max(0, Math.floor(ms / 1000));
+  if (seconds < 2) return 'just now';
+  if (seconds < 90) return `${seconds} s ago`;
+  return `${clockText(ms)} ago`;
+}

@@ -1,0 +1,44 @@
+import type { QueryClient } from '@tanstack/react-query';
+import { toast } from 'sonner';
+import { Refusal } from '../api/client';
+
+export type Keeping = { state: 'kept'; at: number } | { state: 'keeping' } | { state: 'refused' } | null;
+
+/** Sends edits one at a time, in the order they were made, each with the newest revision that this page has seen. */
+export interface Keeper {
+  /** The answer; null when it was refused, which has been shown by then. */
+  keep<T>(send: (revision: number) => Promise<T>): Promise<T | null>;
+  see(revision: number): void;
+}
+
+export function makeKeeper(queries: QueryClient, now: () => number, tell: (keeping: Keeping) => void): Keeper {
+  let newest = 0;
+  let line: Promise<unknown> = Promise.resolve();
+
+  async function turn<T>(send: (revision: number) => Promise<T>): Promise<T | null> {
+    tell({ state: 'keeping' });
+    try {
+      const answer = await send(newest);
+      newest = Math.max(newest, (answer as { revision?: number }).revision ?? 0);
+      tell({ state: 'kept', at: now() });
+      return answer;
+    } catch (error) {
+      tell({ state: 'refused' });
+      toast.error(error instanceof Refusal ? error.sentence : String(error));
+      return null;
+    } finally {
+      await queries.invalidateQueries({ queryKey: ['show'] });
+    }
+  }
+
+  return {
+    keep(send) {
+      const next = line.then(() => turn(send));
+      line = next;
+      return next;
+    },
+    see(revision) {
+      newest = Math.max(newest, revision);
+    },
+  };
+}

@@ -1,0 +1,57 @@
+import clsx from 'clsx';
+import { useId, useRef, useState, type ComponentProps, type ReactNode } from 'react';
+
+export const inputLook =
+  'w-full rounded-lg bg-ground px-2.5 py-1.5 text-ink shadow-[inset_0_0_0_1px_var(--color-ridge)] placeholder:text-faint focus-visible:shadow-[inset_0_0_0_1.5px_var(--color-cool)] focus-visible:outline-none disabled:opacity-60';
+
+/** A labelled control. `render` gets the id that the label points to. */
+export function Field({ label, note, render }: { label: string; note?: ReactNode; render(id: string): ReactNode }) {
+  const id = useId();
+  return (
+    <div className="grid gap-1">
+      <label htmlFor={id} className="text-quiet">
+        {label}
+      </label>
+      {render(id)}
+      {note && <div className="text-[11.5px] text-quiet">{note}</div>}
+    </div>
+  );
+}
+
+interface KeptTextProps extends Omit<ComponentProps<'input'>, 'value' | 'onChange'> {
+  value: string;
+  /** Called when typing pauses, or the field is left. */
+  onKeep(value: string): void;
+  /** Whether line breaks may be typed. */
+  long?: boolean;
+  onDraft?(value: string): void;
+}
+
+const pause = 350;
+
+/** A text that is kept as it is typed. While it is being typed in, nothing from elsewhere overwrites it. */
+export function KeptText({ value, onKeep, onDraft, long, className, ...props }: KeptTextProps) {
+  const [draft, setDraft] = useState<string | null>(null);
+  const timer = useRef(0);
+  const keep = (text: string): void => {
+    clearTimeout(timer.current);
+    if (text !== value) onKeep(text);
+  };
+  const shared = {
+    value: draft ?? value,
+    className: clsx(inputLook, className),
+    onChange: (event: { target: { value: string } }) => {
+      const text = event.target.value;
+      setDraft(text);
+      onDraft?.(text);
+      clearTimeout(timer.current);
+      timer.current = window.setTimeout(() => keep(text), pause);
+    },
+    onBlur: () => {
+      if (draft !== null) keep(draft);
+      setDraft(null);
+    },
+  };
+  if (long) return <textarea {...(props as ComponentProps<'textarea'>)} {...shared} rows={3} />;
+  return <input {...props} {...shared} />;
+}
