@@ -1,0 +1,137 @@
+using CsCheck;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Json;
+
+namespace SideLamp.Core.Tests.Airing;
+
+/// <summary>What holds whatever is pressed, in whatever order, at whatever time.</summary>
+public sealed class PropertyTests
+{
+    private static readonly Instant Start = Instant.FromUtc(2026, 6, 20, 21, 30);
+    private static readonly string[] Names = ["a", "b", "c", "n", "d"];
+
+    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 9], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
+        .Select((kind, at, card) =>
+        {
+            var id = new GraphicId(Names[at]);
+            return (AirCommand)(
+                kind switch
+                {
+                    0 or 1 or 2 => new Light(id),
+                    3 => new Light(id, new CardId($"c{card}")),
+                    4 or 5 => new Darken(id),
+                    6 => new Toggle(id),
+                    7 => new LightsOut(),
+                    8 => new LightsBack(),
+                    _ => new Push(id),
+                }
+            );
+        });
+
+    private static readonly Gen<(AirCommand Command, int Wait)[]> Evening = Gen.Select(Command, Gen.Int[0, 900]).Array[1, 40];
+
+    private static readonly Gen<FakeFacts> Facts = Gen.Select(Gen.Bool, Gen.Int[0, 800], Gen.Int[0, 800], Gen.Int[0, 4])
+        .Select((waits, arrive, leave, stay) =>
+        {
+            var facts = new FakeFacts { WaitsForLeaver = waits, Arrive = Duration.FromMilliseconds(arrive), Leave = Duration.FromMilliseconds(leave) };
+            facts.Graphics["b"] = ("lower-left", "caption", stay == 0 ? null : Duration.FromMilliseconds(500 * stay));
+            facts.Graphics["d"] = ("upper-right", "bug", Duration.FromMilliseconds(700));
+            return facts;
+        });
+
+    [Fact]
+    public void A_seat_never_has_two_holders_and_a_graphic_never_two_airings() =>
+        Through((_, after, _) =>
+        {
+            Assert.All(after.Airings.Where(one => one.Holds).GroupBy(one => one.Seat), seat => Assert.Single(seat));
+            Assert.All(after.Airings.GroupBy(one => one.Graphic), graphic => Assert.Single(graphic));
+        });
+
+    [Fact]
+    public void No_departure_is_lost_everything_that_leaves_is_gone_in_the_end() =>
+        Gen.Select(Evening, Facts)
+            .Sample((evening, facts) =>
+            {
+                var air = evening.Aggregate(
+                    AirState.Dark(Start),
+                    (state, one) => Engine.Apply(state, one.Command, facts, state.Now + Duration.FromMilliseconds(one.Wait)).State
+                );
+                var dark = Names.Aggregate(air, (state, name) => Engine.Apply(state, new Darken(new(name)), facts, state.Now).State);
+                Assert.Empty(Engine.Advance(dark, facts, dark.Now + Duration.FromSeconds(5)).State.Airings);
+            });
+
+    [Fact]
+    public void The_pose_never_jumps_when_a_leg_turns() =>
+        Through((before, after, now) =>
+        {
+            foreach (var airing in after.Airings.Where(one => one.Leg?.At == now))
+            {
+                var was = before.Airings.FirstOrDefault(one => one.Id == airing.Id);
+                // A leave begins at rest: its path starts where an arrival has ended.
+                var expected = was?.Leg is { } leg && leg.Path == airing.Leg!.Path ? leg.PositionAt(now) : 0;
+                Assert.Equal(expected, airing.Leg!.PositionAt(now), 1e-6);
+                if (was?.Leg is { } old && old.Path != airing.Leg.Path)
+                {
+                    Assert.Equal(Phase.Lit, was.Phase);
+                }
+            }
+        });
+
+    [Fact]
+    public void Advancing_in_two_steps_equals_one() =>
+        Gen.Select(Evening, Facts, Gen.Int[0, 3000], Gen.Int[0, 3000])
+            .Sample((evening, facts, first, second) =>
+            {
+                var air = Run(evening, facts);
+                var middle = Engine.Advance(air, facts, air.Now + Duration.FromMilliseconds(first)).State;
+                var end = air.Now + Duration.FromMilliseconds(first + second);
+                Same(Engine.Advance(air, facts, end).State, Engine.Advance(middle, facts, end).State);
+            });
+
+    [Fact]
+    public void A_state_that_was_kept_and_read_back_has_the_same_future() =>
+        Gen.Select(Evening, Evening, Facts)
+            .Sample((before, after, facts) =>
+            {
+                var air = Run(before, facts);
+                var restored = CoreJson.Read<AirState>(CoreJson.WriteWhole(air));
+                Same(Run(after, facts, air), Run(after, facts, restored));
+            });
+
+    [Fact]
+    public void A_repeated_command_does_nothing() =>
+        Gen.Select(Evening, Command, Facts)
+            .Sample((evening, command, facts) =>
+            {
+                var id = new CommandId("again");
+                var once = Engine.Apply(Run(evening, facts), command, facts, Start, id);
+                if (once.Refusal is null)
+                {
+                    Same(once.State, Engine.Apply(once.State, command, facts, Start, id).State);
+                }
+            });
+
+    private static void Through(Action<AirState, AirState, Instant> holds) =>
+        Gen.Select(Evening, Facts)
+            .Sample((evening, facts) =>
+            {
+                var air = AirState.Dark(Start);
+                foreach (var (command, wait) in evening)
+                {
+                    // What falls due meanwhile is looked at on its own, so that "before" is just before the command.
+                    var now = air.Now + Duration.FromMilliseconds(wait);
+                    var before = Engine.Advance(air, facts, now).State;
+                    air = Engine.Apply(before, command, facts, now).State;
+                    holds(before, air, now);
+                }
+            });
+
+    private static AirState Run((AirCommand Command, int Wait)[] evening, FakeFacts facts, AirState? from = null) =>
+        evening.Aggregate(
+            from ?? AirState.Dark(Start),
+            (state, one) => Engine.Apply(state, one.Command, facts, state.Now + Duration.FromMilliseconds(one.Wait)).State
+        );
+
+    private static void Same(AirState one, AirState other) => Assert.Equal(CoreJson.WriteWhole(one), CoreJson.WriteWhole(other));
+}

@@ -1,0 +1,116 @@
+using SideLamp.Core.Brands;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
+using SideLamp.Rendering;
+
+namespace SideLamp.Core.Tests.Layout;
+
+/// <summary>Every bundled template with hard words, on canvases of different shapes, with the real shaper.</summary>
+public sealed class TemplateLayoutTests : IDisposable
+{
+    private static readonly string Root = ArchitectureTests.Root();
+
+    private static readonly string[] Words =
+    [
+        "",
+        "Pim",
+        "Odalys Thrupp",
+        "A very long line of words that no lower third was ever meant to hold, with a Donaudampfschifffahrtsgesellschaft in it",
+        "عثة ليلية جميلة على القماش الأبيض",
+        "🦋🔥 moths at the cloth 👨‍👩‍👧‍👦",
+        "長い夜に蛾が白い布に集まってくる様子を見ています",
+        "Supercalifragilisticexpialidociousandwithoutanyplacetobreakatallanywhereinthisword",
+    ];
+
+    private static readonly Canvas[] Canvases =
+    [
+        Canvas.FullHd,
+        Canvas.Of(1080, 1920, FrameRate.Sixty).OrThrow(),
+        Canvas.Of(720, 480, FrameRate.Sixty).OrThrow(),
+        Canvas.Of(3840, 2160, FrameRate.Sixty).OrThrow(),
+    ];
+
+    private readonly TextShaper _shaper = new(Path.Combine(Root, "fonts"));
+
+    public static TheoryData<string> Templates =>
+        [.. Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => Path.GetFileName(file)!)];
+
+    public void Dispose() => _shaper.Dispose();
+
+    [Theory]
+    [MemberData(nameof(Templates))]
+    public void Any_words_stay_inside_their_plate_and_the_safe_area_and_never_touch_each_other(string file)
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
+        foreach (var canvas in Canvases)
+        foreach (var words in Words)
+        {
+            var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
+            var picture = Layouts.Lay(new Dress(template, Brand.Night, canvas, template.Seat, default), said, _shaper);
+            var where = $"{file} on {canvas.Width}×{canvas.Height} with “{words}”";
+            var lines = picture.Nodes.Where(node => node.Line is not null).ToList();
+            var room = Seats.Find(template.Seat)!.Kind == SeatKind.Spot ? SafeAreas.Graphics(canvas) : new Box(0, 0, canvas.Width, canvas.Height);
+            Assert.True(lines.Count > 0 == words.Length > 0, where);
+            Assert.All(picture.Nodes, node => Assert.True(room.Contains(node.Box, 0.5), $"{where}: {node.Id} {node.Box} leaves the safe area"));
+            Assert.All(lines, line => Assert.True(picture.Box.Contains(line.Ink, 0.5), $"{where}: {line.Id} {line.Ink} leaves its plate {picture.Box}"));
+            Assert.All(lines, line => Assert.Equal(Math.Round(line.Box.Bottom), line.Box.Bottom));
+            foreach (var (one, at) in lines.Select((line, at) => (line, at)))
+            {
+                Assert.DoesNotContain(lines.Skip(at + 1), other => one.Parent != other.Parent && one.Ink.Overlaps(other.Ink));
+            }
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Templates))]
+    public void Every_text_can_be_read_on_its_plate(string file)
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
+        var said = template.Fields.ToDictionary(field => field.Name, _ => "Some words");
+        var picture = Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), said, _shaper);
+        foreach (var line in picture.Nodes.Where(node => node.Line is not null))
+        {
+            var plate = picture.Nodes.Last(node => node.Plate?.Ground is not null && node.Box.Contains(line.Ink, 0.5));
+            var ground = Colour.Parse(plate.Plate!.Ground)!.Value;
+            Assert.True(Colour.Contrast(Colour.Parse(line.Line!.Ink)!.Value.Over(ground), ground) >= 4.5, $"{file}: {line.Id}");
+        }
+    }
+
+    [Fact]
+    public void A_line_below_that_is_empty_leaves_no_hole()
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
+        Picture Lay(string role) =>
+            Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), new Dictionary<string, string> { ["name"] = "Pim", ["role"] = role }, _shaper);
+        Assert.True(Lay("").Box.H < Lay("holds the torch").Box.H);
+        Assert.DoesNotContain(Lay("").Nodes, node => node.Id.StartsWith("role", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_line_is_cut_only_between_whole_letters_as_readers_see_them()
+    {
+        // UAX #29: a family emoji, a flag and a letter with marks are each one grapheme.
+        var family = "👨‍👩‍👧‍👦";
+        var text = string.Concat(Enumerable.Repeat(family + "🇳🇴e\u0301", 6));
+        foreach (var width in Enumerable.Range(2, 30).Select(step => step * 20))
+        {
+            var fitted = Fitting.Lay(new FitRequest(text, new TextStyle("lexend-400"), width, 40, 40, 40, Fit.Keep, 1), _shaper);
+            var kept = fitted.Lines[0].Text.TrimEnd('…');
+            var graphemes = System.Globalization.StringInfo.ParseCombiningCharacters(text).Append(text.Length);
+            Assert.Contains(kept.Length, graphemes);
+        }
+    }
+
+    [Fact]
+    public void A_change_of_brand_dresses_the_same_words_anew()
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
+        var words = new Dictionary<string, string> { ["name"] = "Odalys Thrupp", ["role"] = "garden moth recorder" };
+        var other = Brand.Night with { Type = new Typography("Source Serif", "Barlow Condensed"), Shape = new Shape(Corner.Square, 0) };
+        var night = Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), words, _shaper);
+        var dressed = Layouts.Lay(new Dress(template, other, Canvas.FullHd, template.Seat, default), words, _shaper);
+        Assert.Equal(night.Nodes.Select(node => node.Id), dressed.Nodes.Select(node => node.Id));
+        Assert.Contains(dressed.Nodes, node => node.Line?.Spans[0].Face == "source-serif-600");
+    }
+}

@@ -1,0 +1,144 @@
+using System.Collections.Immutable;
+using System.Text.Json;
+using CsCheck;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Json;
+using SideLamp.Core.Layout;
+using SideLamp.Rendering;
+using SideLamp.Server.Live;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>
+/// Golden vectors that the pages' own tests read: what the server sends, and how wide it believes text to be.
+/// They are written here, kept in the project, and a difference fails.
+/// </summary>
+public sealed class VectorTests
+{
+    private static readonly JsonSerializerOptions Readable = new(CoreJson.Options) { WriteIndented = true };
+    private static readonly string Folder = Path.Combine(Root(), "tests", "vectors");
+
+    [Fact]
+    public void All_changes_applied_equal_one_snapshot()
+    {
+        var shows = Gen.Select(Gen.Int[0, 4], Gen.Int[0, 3], Gen.Int[0, 2]).Array[0, 3].Array[1, 12];
+        shows.Sample(evening =>
+        {
+            var stream = new OutputStream("e");
+            var items = new Dictionary<string, System.Text.Json.Nodes.JsonNode>();
+            foreach (var moment in evening)
+            {
+                if (stream.Show(Items(moment), Instant.FromUnixTimeSeconds(0)) is { } change)
+                {
+                    Wire.Apply(items, System.Text.Json.Nodes.JsonNode.Parse(CoreJson.Write(change))!);
+                }
+            }
+
+            Assert.Equal(
+                stream.Items.OrderBy(item => item.Id, StringComparer.Ordinal).Select(CoreJson.Write),
+                items.Values.OrderBy(item => item["id"]!.GetValue<string>(), StringComparer.Ordinal).Select(item => item.ToJsonString(CoreJson.Options))
+            );
+        });
+    }
+
+    [Fact]
+    public void The_wire_vectors_are_what_the_server_sends()
+    {
+        var random = new Random(11);
+        var stream = new OutputStream("e");
+        var changes = new List<Change>();
+        for (var moment = 0; moment < 60; moment++)
+        {
+            var items = Enumerable.Range(0, random.Next(0, 4)).Select(_ => (random.Next(0, 5), random.Next(0, 4), random.Next(0, 3))).ToArray();
+            if (stream.Show(Items(items), Instant.FromUnixTimeSeconds(0)) is { } change)
+            {
+                changes.Add(change);
+            }
+        }
+
+        Golden("wire.json", JsonSerializer.Serialize(new { changes, items = stream.Items, rev = stream.Rev }, CoreJson.Options));
+    }
+
+    [Fact]
+    public void The_text_vectors_are_what_the_shaper_measures()
+    {
+        using var shaper = new TextShaper(Path.Combine(Root(), "fonts"));
+        string[] faces = ["lexend-600", "arimo-400", "source-serif-400i"];
+        var lines = TextSamples
+            .All.SelectMany(sample => faces.Select(face => (sample, face)))
+            .Select(one =>
+            {
+                var style = new TextStyle(one.face);
+                var paragraph = shaper.Shape(one.sample, style);
+                var line = shaper.ShapeLine(one.sample, style, paragraph.Rtl);
+                return new
+                {
+                    text = one.sample,
+                    face = one.face,
+                    size = 48,
+                    width = Math.Round(line.Width * 48, 4),
+                    line = new TextLine(48, line.Rtl, "#000000", 0, line.Spans),
+                    breaks = Fitting.Lay(new FitRequest(one.sample, style, 420, 48, 48, 48, Core.Templates.Fit.Keep, 40), shaper).Lines.Select(each => each.Text),
+                };
+            });
+        Golden("text.json", JsonSerializer.Serialize(lines, Readable));
+    }
+
+    [Fact]
+    public void The_easing_vectors_are_what_the_engine_moves_by()
+    {
+        double[][] curves = [[0.16, 0.84, 0.28, 1], [0.45, 0, 0.55, 1], [0.25, 0.1, 0.25, 1], [0.72, 0, 0.84, 0.16]];
+        var points = curves.Select(curve => new
+        {
+            curve,
+            at = Enumerable.Range(0, 21).Select(step => Math.Round(new CubicBezier(curve[0], curve[1], curve[2], curve[3]).At(step / 20.0), 6)),
+        });
+        Golden("easing.json", JsonSerializer.Serialize(points, Readable));
+    }
+
+    /// <summary>Writes the vectors and says that they were old; what is kept in the project must be what is made now.</summary>
+    private static void Golden(string name, string json)
+    {
+        var path = Path.Combine(Folder, name);
+        var kept = File.Exists(path) ? File.ReadAllText(path) : null;
+        if (kept != json + "\n")
+        {
+            Directory.CreateDirectory(Folder);
+            File.WriteAllText(path, json + "\n");
+        }
+
+        Assert.True(kept == json + "\n", $"tests/vectors/{name} was out of date and has been written anew. Look at the difference, and keep it if it is right.");
+    }
+
+    private static ImmutableArray<Item> Items((int Id, int Words, int Leg)[] items) =>
+        [
+            .. items.DistinctBy(one => one.Id).Select(one => new Item(
+                $"a{one.Id}",
+                new GraphicId($"g{one.Id}"),
+                new SeatId("left"),
+                one.Id,
+                one.Leg == 0 ? null : new Leg(LegPath.Arrive, Instant.FromUnixTimeSeconds(one.Leg), 0, 1, 600),
+                Instant.FromUnixTimeSeconds(1),
+                null,
+                400,
+                [.. Enumerable.Range(0, one.Words).Reverse().Select(line => Line($"text/{(line + one.Leg) % 4}", $"word {one.Words}"))]
+            )),
+        ];
+
+    private static Node Line(string id, string words) =>
+        new(id, null, new Box(0, 0, words.Length * 10, 20), default, null, [], Line: new TextLine(20, false, "#ffffff", 0, [new Span(words, "lexend-400", null)]));
+
+    private static string Root()
+    {
+        var folder = new DirectoryInfo(AppContext.BaseDirectory);
+        while (!File.Exists(Path.Combine(folder.FullName, "SideLamp.slnx")))
+        {
+            folder = folder.Parent!;
+        }
+
+        return folder.FullName;
+    }
+}
