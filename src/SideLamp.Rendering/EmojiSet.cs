@@ -23,15 +23,16 @@ public sealed class EmojiSet
     }
 
     /// <summary>File name of the picture for a grapheme that is to be shown as one; null when it is text.</summary>
-    public string? Find(string grapheme)
+    /// <param name="lastResort">Whether no face has the grapheme, so that a picture is better than nothing.</param>
+    public string? Find(string grapheme, bool lastResort = false)
     {
         var runes = grapheme.EnumerateRunes().Select(rune => rune.Value).ToList();
-        if (runes[0] < 0x23 || runes.Contains(TextSelector))
+        if (runes[0] < 0x23 || (runes.Contains(TextSelector) && !lastResort))
         {
             return null;
         }
 
-        var wished = Icu.IsEmoji(runes[0]) || runes.Contains(PictureSelector) || runes.Contains(Keycap);
+        var wished = lastResort || Icu.IsEmoji(runes[0]) || runes.Contains(PictureSelector) || runes.Contains(Keycap);
         return wished ? NamesOf(runes).FirstOrDefault(_entries.ContainsKey) : null;
     }
 

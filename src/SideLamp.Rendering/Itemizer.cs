@@ -24,7 +24,9 @@ internal static class Itemizer
         {
             var grapheme = text[start..end];
             var picture = emoji.Find(grapheme);
-            var font = picture is null ? fonts.FirstOrDefault(font => Covers(font, grapheme)) ?? fonts[0] : null;
+            var covering = picture is null ? fonts.FirstOrDefault(font => Covers(font, grapheme)) : null;
+            picture ??= covering is null ? emoji.Find(grapheme, lastResort: true) : null;
+            var font = picture is null ? covering ?? fonts[0] : null;
             var last = items.Count > 0 ? items[^1] : null;
             var script = ScriptOf(grapheme) ?? last?.Script ?? Upcoming(text, end);
             if (last is not null && font is not null && last.Font == font && last.Level == levels[start] && last.Script == script)

@@ -81,7 +81,7 @@ public sealed class VectorTests
                     size = 48,
                     width = Math.Round(line.Width * 48, 4),
                     line = new TextLine(48, line.Rtl, "#000000", 0, line.Spans),
-                    breaks = Fitting.Lay(new FitRequest(one.sample, style, 420, 48, 48, 48, Core.Templates.Fit.Keep, 40), shaper).Lines.Select(each => each.Text),
+                    breaks = Fitting.Lay(new FitRequest(one.sample, style, 420, 48, 48, 48, Core.Templates.Fit.Keep, 40, Even: false), shaper).Lines.Select(each => each.Text),
                 };
             });
         Golden("text.json", JsonSerializer.Serialize(lines, Readable));

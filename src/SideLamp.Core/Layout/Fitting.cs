@@ -8,7 +8,8 @@ namespace SideLamp.Core.Layout;
 /// <param name="Size">px it would like; whole.</param>
 /// <param name="Least">px it may shrink to; whole.</param>
 /// <param name="Greatest">px it may grow to; whole.</param>
-public sealed record FitRequest(string Text, TextStyle Style, double Width, double Size, double Least, double Greatest, Fit Fit, int MaxLines);
+/// <param name="Even">Whether several lines are made about as long as each other.</param>
+public sealed record FitRequest(string Text, TextStyle Style, double Width, double Size, double Least, double Greatest, Fit Fit, int MaxLines, bool Even = true);
 
 /// <summary>The text fitted into its room: the size it got, its lines, and what had to give.</summary>
 /// <param name="Size">px of the canvas, whole: browsers draw other sizes narrower than they measure.</param>
@@ -162,7 +163,7 @@ public static class Fitting
         ITextShaper shaper
     )
     {
-        if (lines.Length < 2 || paragraphs.Count > 1)
+        if (!request.Even || lines.Length < 2 || paragraphs.Count > 1)
         {
             return lines;
         }

@@ -114,7 +114,7 @@ export function BrandPage() {
             )}
           />
         </div>
-        <section aria-label="Sampler" className="grid min-h-0 auto-rows-max grid-cols-2 gap-3 overflow-y-auto">
+        <section aria-label="Sampler" tabIndex={0} className="grid min-h-0 auto-rows-max grid-cols-2 gap-3 overflow-y-auto">
           {show.graphics.slice(0, 8).map((graphic) => (
             <Sample key={graphic.id} graphic={graphic} />
           ))}

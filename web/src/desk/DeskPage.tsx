@@ -48,18 +48,19 @@ export function DeskPage() {
   // Listens to keys as long as the desk is open; typing in a field is never a press.
   useEffect(() => {
     const onKey = (event: KeyboardEvent): void => {
-      const typing = (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]');
+      const target = event.target as HTMLElement;
+      const typing = target.closest('input, textarea, select, [contenteditable]');
       if (typing || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
       const graphic = show.graphics.find((one) => one.key === event.key.toLowerCase());
       if (graphic) {
         event.preventDefault();
+        // What was clicked before must not catch the Enter that lights this.
+        if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
         onPress(graphic.id);
-      } else if (
-        event.key === 'Enter' &&
-        show.lookFirst &&
-        lightable &&
-        !(event.target as HTMLElement).closest('button, a')
-      ) {
+      } else if (event.key === 'Enter' && show.lookFirst && lightable) {
+        const control = target.closest<HTMLElement>('button, a');
+        if (control && control.dataset.press !== lightable) return;
+        event.preventDefault();
         void press('light', lightable);
       }
     };

@@ -36,6 +36,7 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
       <button
         type="button"
         aria-pressed={lit}
+        data-press={graphic.id}
         aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
         onClick={() => onPress(graphic.id)}
         className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1.5 pl-3 text-left outline-offset-[-3px]"

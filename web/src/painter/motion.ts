@@ -18,6 +18,8 @@ export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number)
       });
       animation.playbackRate = leg.rate;
       animation.currentTime = positionAt(leg, now);
+      // At rest nothing is left on the element; at the far end it stays hidden until it is taken away.
+      if ((leg.path === 'arrive') === leg.rate > 0) animation.onfinish = () => animation.cancel();
       return animation;
     });
 }

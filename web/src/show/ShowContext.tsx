@@ -64,13 +64,24 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
 
   const edits = useMemo<Edits>(() => {
     const path = (id: string) => ({ path: { id } });
+    /** What was chosen holds at once on this page: the next press must already obey it. A refusal fetches the truth. */
+    const foresee = (change: (show: Show) => Show): void => {
+      queries.setQueryData<Show>(['show'], (old) => old && change(old));
+    };
     return {
-      show: async (edit) =>
-        !!(await keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } })))),
-      graphic: async (id, edit) =>
-        !!(await keep((revision) =>
+      show: async (edit) => {
+        foresee((old) => ({ ...old, ...(edit as Partial<Show>) }));
+        return !!(await keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } }))));
+      },
+      graphic: async (id, edit) => {
+        foresee((old) => ({
+          ...old,
+          graphics: old.graphics.map((graphic) => (graphic.id === id ? withEdit(graphic, edit) : graphic)),
+        }));
+        return !!(await keep((revision) =>
           answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision } })),
-        )),
+        ));
+      },
       addGraphic: async (wish) =>
         (await keep(() => answered(client.POST('/api/graphics', { body: wish }))))?.id ?? null,
       deleteGraphic: async (id) =>
@@ -97,8 +108,22 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
           )
         )?.id ?? null,
     };
-  }, [keep]);
+  }, [keep, queries]);
 
   const state = useMemo(() => (show ? { show, edits, keeping } : null), [show, edits, keeping]);
   return state ? <ShowContext value={state}>{children}</ShowContext> : waiting;
+}
+
+/** A graphic as it will be once the edit is kept. */
+function withEdit(graphic: Graphic, { card, words, stay, key, ...plain }: Edit<Schemas['GraphicEdit']>): Graphic {
+  const of = card ?? plain.up ?? graphic.up;
+  return {
+    ...graphic,
+    ...(plain as Partial<Graphic>),
+    ...(stay === undefined ? {} : { stay: stay || undefined }),
+    ...(key === undefined ? {} : { key: key || undefined }),
+    cards: words
+      ? graphic.cards.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one))
+      : graphic.cards,
+  };
 }

@@ -1,0 +1,26 @@
+import { defineConfig } from '@playwright/test';
+
+// Debian's Chromium, as the machine has it; no browser is ever downloaded.
+export default defineConfig({
+  testDir: '.',
+  timeout: 60_000,
+  workers: 1,
+  reporter: [['list']],
+  outputDir: '../../artifacts/browser',
+  use: {
+    viewport: { width: 1280, height: 800 },
+    permissions: ['clipboard-read', 'clipboard-write'],
+    launchOptions: {
+      executablePath: '/usr/bin/chromium',
+      args: [
+        '--no-sandbox',
+        '--disable-gpu',
+        '--disable-quic',
+        '--no-first-run',
+        '--disable-background-networking',
+        '--disable-component-update',
+        '--disable-sync',
+      ],
+    },
+  },
+});

@@ -1,0 +1,77 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, SideLamp, test } from './sideLamp';
+import { test as bare } from '@playwright/test';
+
+bare('an empty show is set up from nothing to air', async ({ page }) => {
+  const lamp = await SideLamp.begin('--empty');
+  try {
+    await page.goto(lamp.url);
+    await page.getByRole('link', { name: 'Go to Graphics' }).click();
+    await page.getByRole('button', { name: 'Add a graphic' }).first().click();
+    await page.getByRole('menuitem', { name: /^Caption/ }).click();
+    await page.getByLabel('Caption', { exact: true }).fill('It reads: {{ note.text }}');
+    await page.getByLabel('Seat', { exact: true }).selectOption('upper-left');
+
+    await page.getByRole('link', { name: 'Feeds' }).click();
+    await page.getByRole('button', { name: 'Add a text file' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Note');
+    const file = join(lamp.data, 'note.txt');
+    await page.getByLabel('File, with its whole path').fill(file);
+    await page.getByRole('button', { name: 'Read this file' }).click();
+    await expect(page.getByText('Waiting for the file')).toBeVisible();
+    writeFileSync(file, 'the owl is back\n');
+    await expect(page.getByText('the owl is back')).toBeVisible();
+
+    await page.getByRole('link', { name: 'Desk' }).click();
+    await expect(page.getByText('It reads: the owl is back')).toBeVisible();
+    await page.reload();
+    await expect(page.getByRole('region', { name: 'Upper left' }).getByText('It reads: the owl is back')).toBeVisible();
+  } finally {
+    await lamp.end();
+  }
+});
+
+test('a change of brand dresses what is lit only when it is pushed', async ({ page, output, lamp }) => {
+  await page.goto(lamp.url);
+  await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
+  await page.keyboard.press('1');
+  const plate = output.locator('[data-node="plate/plate"] > div');
+  await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
+  await page.getByRole('link', { name: 'Brand' }).click();
+  await page.getByLabel('Plate: as a code').fill('#402010');
+  const sample = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="plate/plate"] > div');
+  await expect(sample).toHaveCSS('background-color', 'rgb(64, 32, 16)');
+  await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('button', { name: 'Push', exact: true }).click();
+  await expect(plate).toHaveCSS('background-color', 'rgb(64, 32, 16)');
+});
+
+test('a wrong value is told where it was typed, and nothing is lost', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByLabel('Name', { exact: true }).nth(1).fill('{{ cloth. ');
+  await expect(page.getByText(/placeholder cannot be read/)).toBeVisible();
+  await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
+  await page.goto(`${lamp.url}/feeds`);
+  await page.getByLabel('File', { exact: true }).fill('relative.txt');
+  await expect(page.getByText(/Give the whole path/)).toBeVisible();
+});
+
+for (const place of ['/', '/graphics', '/feeds', '/brand', '/outputs']) {
+  test(`no serious accessibility finding at ${place}`, async ({ page, lamp }) => {
+    await page.goto(lamp.url + place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    if (place === '/') await page.keyboard.press('1');
+    await page.waitForLoadState('networkidle');
+    const { violations } = await new AxeBuilder({ page }).analyze();
+    const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
+    expect(serious.map((finding) => [finding.id, finding.nodes.map((node) => node.html)])).toEqual([]);
+  });
+}
+
+test('no serious accessibility finding on the output page', async ({ output }) => {
+  const { violations } = await new AxeBuilder({ page: output }).analyze();
+  expect(violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical')).toEqual([]);
+});

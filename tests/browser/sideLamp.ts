@@ -1,0 +1,91 @@
+import { test as base, type Page } from '@playwright/test';
+import { spawn, type ChildProcess } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join, resolve } from 'node:path';
+
+const root = resolve(import.meta.dirname, '../..');
+
+/** The built program, running on a folder of its own with the demo show. */
+export class SideLamp {
+  readonly data = mkdtempSync(join(tmpdir(), 'sidelamp-'));
+  private process: ChildProcess | null = null;
+  private constructor(readonly port: number) {}
+
+  static async begin(...options: string[]): Promise<SideLamp> {
+    const lamp = new SideLamp(await freePort());
+    await lamp.start(...options);
+    return lamp;
+  }
+
+  get url(): string {
+    return `http://127.0.0.1:${this.port}`;
+  }
+
+  get clothFile(): string {
+    return join(this.data, 'demo', 'on-the-cloth.txt');
+  }
+
+  async start(...options: string[]): Promise<void> {
+    const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', ...options];
+    const child = spawn(join(root, 'sidelamp'), words, { stdio: ['ignore', 'pipe', 'inherit'] });
+    this.process = child;
+    await new Promise<void>((done, failed) => {
+      child.stdout.on('data', (text: Buffer) => text.includes('Stop with') && done());
+      child.on('exit', (code) => failed(new Error(`Side Lamp ended with ${code}`)));
+    });
+  }
+
+  /** As a power switch would: no goodbye. */
+  async kill(): Promise<void> {
+    const child = this.process;
+    if (!child || child.exitCode !== null) return;
+    child.removeAllListeners('exit');
+    await new Promise((done) => {
+      child.on('exit', done);
+      child.kill('SIGKILL');
+    });
+  }
+
+  async outputLink(): Promise<string> {
+    const show = (await (await fetch(`${this.url}/api/show`)).json()) as { outputs: { token: string }[] };
+    return `${this.url}/out/#${show.outputs[0]!.token}`;
+  }
+
+  async end(): Promise<void> {
+    await this.kill();
+    rmSync(this.data, { recursive: true, force: true });
+  }
+}
+
+/** Each test has a Side Lamp of its own, with the demo show. */
+export const test = base.extend<{ lamp: SideLamp; output: Page }>({
+  // eslint-disable-next-line no-empty-pattern
+  lamp: async ({}, use) => {
+    const lamp = await SideLamp.begin();
+    await use(lamp);
+    await lamp.end();
+  },
+  /** The output page as mixing software has it: a browser context of its own. */
+  output: async ({ browser, lamp }, use) => {
+    const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
+    const page = await context.newPage();
+    await page.goto(await lamp.outputLink());
+    await use(page);
+    await context.close();
+  },
+});
+
+export { expect } from '@playwright/test';
+
+function freePort(): Promise<number> {
+  return new Promise((done, failed) => {
+    const probe = createServer();
+    probe.on('error', failed);
+    probe.listen(0, '127.0.0.1', () => {
+      const address = probe.address();
+      probe.close(() => done(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+}
