@@ -4,6 +4,11 @@ import { defineConfig } from 'vitest/config';
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { assetsDir: 'built', outDir: '../src/SideLamp.Server/wwwroot', emptyOutDir: true, chunkSizeWarningLimit: 900 },
+  build: {
+    assetsDir: 'built',
+    outDir: '../src/SideLamp.Server/wwwroot',
+    emptyOutDir: true,
+    chunkSizeWarningLimit: 900,
+  },
   test: { environment: 'jsdom', include: ['src/**/*.test.ts'] },
 });

@@ -6,7 +6,11 @@ const lit = (page: Page, name: string) => page.getByRole('button', { name: `${na
 /** What a caption shows, without the words that are fading out of it. */
 const caption = (page: Page) => page.locator('[data-node^="text/"] > div:not([aria-hidden])');
 
-test('from a typed name to the picture, through a saved file and a power cut, to dark again', async ({ page, output, lamp }) => {
+test('from a typed name to the picture, through a saved file and a power cut, to dark again', async ({
+  page,
+  output,
+  lamp,
+}) => {
   await page.goto(lamp.url);
   await page.getByRole('button', { name: 'Edit the words of Names' }).click();
   const words = page.getByRole('region', { name: 'Quick words' });
@@ -42,7 +46,11 @@ test('from a typed name to the picture, through a saved file and a power cut, to
         const node = change.target.parentElement?.closest<HTMLElement>('[data-node]')?.dataset.node;
         if (node) moved.push(node);
       }
-    }).observe(document.getElementById('canvas')!, { subtree: true, childList: true, attributes: true });
+    }).observe(document.getElementById('canvas')!, {
+      subtree: true,
+      childList: true,
+      attributes: true,
+    });
   });
   writeFileSync(`${lamp.clothFile}.half`, 'Merveille du jour\n');
   renameSync(`${lamp.clothFile}.half`, lamp.clothFile);
@@ -87,7 +95,11 @@ test('keys press switches, lights out takes all and lights back brings it again'
   await expect(lit(page, 'Lamp is on')).toBeVisible();
 });
 
-test('look first loads standby and Enter lights it; edits of what is lit wait for a push', async ({ page, output, lamp }) => {
+test('look first loads standby and Enter lights it; edits of what is lit wait for a push', async ({
+  page,
+  output,
+  lamp,
+}) => {
   await page.goto(lamp.url);
   await page.getByRole('radio', { name: 'Look first' }).click();
   await page.keyboard.press('1');
@@ -104,13 +116,19 @@ test('look first loads standby and Enter lights it; edits of what is lit wait fo
   await expect(output.getByText('keeper of the lamp')).toBeVisible();
 });
 
-test('the desk says when nobody can see what is lit, and an output that comes late joins silently', async ({ page, browser, lamp }) => {
+test('the desk says when nobody can see what is lit, and an output that comes late joins silently', async ({
+  page,
+  browser,
+  lamp,
+}) => {
   await page.goto(lamp.url);
   await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByRole('alert')).toContainText('Nobody can see this');
   await expect(page.getByText(/On air 0:0[2-9]/)).toBeVisible();
-  const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
+  const context = await browser.newContext({
+    viewport: { width: 1920, height: 1080 },
+  });
   const output = await context.newPage();
   await output.goto(await lamp.outputLink());
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();

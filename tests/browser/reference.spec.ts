@@ -9,7 +9,13 @@ interface Vector {
   face: string;
   size: number;
   width: number;
-  line: { size: number; rtl: boolean; ink: string; spacing: number; spans: { text: string; face?: string; emoji?: string }[] };
+  line: {
+    size: number;
+    rtl: boolean;
+    ink: string;
+    spacing: number;
+    spans: { text: string; face?: string; emoji?: string }[];
+  };
   breaks: string[];
 }
 
@@ -43,7 +49,13 @@ test('text is as wide in Chromium as the server measured it', async ({ output })
   }, lines);
 
   const off = lines
-    .map((one, at) => ({ text: one.text, face: one.face, server: one.width, browser: widths[at]!, faces: new Set(one.line.spans.map((span) => span.face ?? 'emoji')).size }))
+    .map((one, at) => ({
+      text: one.text,
+      face: one.face,
+      server: one.width,
+      browser: widths[at]!,
+      faces: new Set(one.line.spans.map((span) => span.face ?? 'emoji')).size,
+    }))
     // Text of one font within 0.05 px at 48 px; each further font may add as much again.
     .filter((one) => Math.abs(one.server - one.browser) > 0.05 * one.faces);
   expect(off).toEqual([]);
@@ -95,9 +107,20 @@ test('lines break where Chromium breaks them', async ({ output }) => {
     });
   }, lines);
 
-  const tidy = (all: string[]) => all.map((line) => line.replace(/ +/g, ' ').replace(/\u00ad/g, '').trim());
+  const tidy = (all: string[]) =>
+    all.map((line) =>
+      line
+        .replace(/ +/g, ' ')
+        .replace(/\u00ad/g, '')
+        .trim(),
+    );
   const differs = lines
-    .map((one, at) => ({ text: one.text, face: one.face, server: tidy(one.breaks), browser: tidy(breaks[at]!) }))
+    .map((one, at) => ({
+      text: one.text,
+      face: one.face,
+      server: tidy(one.breaks),
+      browser: tidy(breaks[at]!),
+    }))
     .filter((one) => JSON.stringify(one.server) !== JSON.stringify(one.browser) && !knownBreaks.has(one.text));
   expect(differs).toEqual([]);
 });
@@ -108,7 +131,11 @@ test('easing curves are as Chromium moves by them', async ({ output }) => {
     (all) =>
       all.map(({ curve, at }) => {
         const element = document.body.appendChild(document.createElement('div'));
-        const animation = element.animate([{ opacity: 0 }, { opacity: 1 }], { duration: 1000, easing: `cubic-bezier(${curve.join()})`, fill: 'both' });
+        const animation = element.animate([{ opacity: 0 }, { opacity: 1 }], {
+          duration: 1000,
+          easing: `cubic-bezier(${curve.join()})`,
+          fill: 'both',
+        });
         animation.pause();
         return at.map((_, step) => {
           animation.currentTime = step * 50;
@@ -132,7 +159,11 @@ test('the page never breaks a line by itself and puts each on its baseline', asy
     [...document.querySelectorAll<HTMLElement>('[data-node^="text/"] > div')].map((element) => {
       const range = document.createRange();
       range.selectNodeContents(element);
-      return { drawn: range.getBoundingClientRect().width, told: parseFloat(element.parentElement!.style.width), rows: range.getClientRects().length };
+      return {
+        drawn: range.getBoundingClientRect().width,
+        told: parseFloat(element.parentElement!.style.width),
+        rows: range.getClientRects().length,
+      };
     }),
   );
   expect(lines.length).toBeGreaterThan(1);

@@ -29,7 +29,9 @@ export class SideLamp {
 
   async start(...options: string[]): Promise<void> {
     const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', ...options];
-    const child = spawn(join(root, 'sidelamp'), words, { stdio: ['ignore', 'pipe', 'inherit'] });
+    const child = spawn(join(root, 'sidelamp'), words, {
+      stdio: ['ignore', 'pipe', 'inherit'],
+    });
     this.process = child;
     await new Promise<void>((done, failed) => {
       child.stdout.on('data', (text: Buffer) => text.includes('Stop with') && done());
@@ -49,7 +51,9 @@ export class SideLamp {
   }
 
   async outputLink(): Promise<string> {
-    const show = (await (await fetch(`${this.url}/api/show`)).json()) as { outputs: { token: string }[] };
+    const show = (await (await fetch(`${this.url}/api/show`)).json()) as {
+      outputs: { token: string }[];
+    };
     return `${this.url}/out/#${show.outputs[0]!.token}`;
   }
 
@@ -69,7 +73,9 @@ export const test = base.extend<{ lamp: SideLamp; output: Page }>({
   },
   /** The output page as mixing software has it: a browser context of its own. */
   output: async ({ browser, lamp }, use) => {
-    const context = await browser.newContext({ viewport: { width: 1920, height: 1080 } });
+    const context = await browser.newContext({
+      viewport: { width: 1920, height: 1080 },
+    });
     const page = await context.newPage();
     await page.goto(await lamp.outputLink());
     await use(page);

@@ -58,29 +58,59 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
 
     private async Task Watch(Feed feed, CancellationToken stop)
     {
-        using var timer = new PeriodicTimer(feed.Every.ToTimeSpan(), time);
+        // Not disposed: the watcher may ring once more while it is taken down.
+        var nudge = new SemaphoreSlim(0);
+        using var watcher = WatcherOf(feed.Path, nudge);
         string? last = null;
         Instant? emptySince = null;
         try
         {
-            do
+            while (true)
             {
                 var read = await Settled(feed, last, stop);
                 var doubtful = read.Text is { Length: 0 } && last is { Length: > 0 };
                 emptySince = doubtful ? emptySince ?? clock.Now : null;
-                if (doubtful && clock.Now - emptySince < EmptyGrace)
+                if (!doubtful || clock.Now - emptySince >= EmptyGrace)
                 {
-                    continue;
+                    last = read.Text ?? last;
+                    var at = clock.Now;
+                    loop.Tell($"feed/{feed.Id}", stage => Fold(stage, feed, read, at));
                 }
 
-                last = read.Text ?? last;
-                var at = clock.Now;
-                loop.Tell($"feed/{feed.Id}", stage => Fold(stage, feed, read, at));
-            } while (await timer.WaitForNextTickAsync(stop));
+                // Polled, for a watcher may miss what happens on another computer's share; nudged, so that a local file need not wait.
+                await nudge.WaitAsync(feed.Every.ToTimeSpan(), stop);
+            }
         }
         catch (OperationCanceledException)
         {
             // The feed was changed or deleted, or the server stops.
+        }
+    }
+
+    /// <summary>Rings when something happens to the file; null where folders cannot be watched.</summary>
+    private static FileSystemWatcher? WatcherOf(string path, SemaphoreSlim nudge)
+    {
+        try
+        {
+            var watcher = new FileSystemWatcher(Path.GetDirectoryName(path) ?? "/", Path.GetFileName(path));
+            void Ring(object sender, FileSystemEventArgs what)
+            {
+                if (nudge.CurrentCount == 0)
+                {
+                    nudge.Release();
+                }
+            }
+
+            watcher.Changed += Ring;
+            watcher.Created += Ring;
+            watcher.Deleted += Ring;
+            watcher.Renamed += Ring;
+            watcher.EnableRaisingEvents = true;
+            return watcher;
+        }
+        catch (Exception error) when (error is ArgumentException or IOException)
+        {
+            return null;
         }
     }
 

@@ -239,6 +239,8 @@ public sealed class LiveHub : BackgroundService
         [
             .. stage.Air.Airings.Where(airing => airing.Phase != Phase.Waiting).Select(airing =>
             {
+                // What leaves goes as it was: words that change now are not shown any more (rule 15).
+                var leaving = airing.Holds ? null : _stream.Items.FirstOrDefault(item => item.Id == airing.Id.Value);
                 var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
                 var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Feeds);
                 return new Item(
@@ -250,7 +252,7 @@ public sealed class LiveHub : BackgroundService
                     airing.LitAt,
                     airing.StayEnds,
                     picture.Leave.TotalMilliseconds,
-                    picture.Nodes
+                    leaving?.Nodes ?? picture.Nodes
                 );
             }),
         ];

@@ -44,22 +44,22 @@ public sealed class TemplateLayoutTests : IDisposable
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
         foreach (var canvas in Canvases)
-        foreach (var words in Words)
-        {
-            var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
-            var picture = Layouts.Lay(new Dress(template, Brand.Night, canvas, template.Seat, default), said, _shaper);
-            var where = $"{file} on {canvas.Width}×{canvas.Height} with “{words}”";
-            var lines = picture.Nodes.Where(node => node.Line is not null).ToList();
-            var room = Seats.Find(template.Seat)!.Kind == SeatKind.Spot ? SafeAreas.Graphics(canvas) : new Box(0, 0, canvas.Width, canvas.Height);
-            Assert.True(lines.Count > 0 == words.Length > 0, where);
-            Assert.All(picture.Nodes, node => Assert.True(room.Contains(node.Box, 0.5), $"{where}: {node.Id} {node.Box} leaves the safe area"));
-            Assert.All(lines, line => Assert.True(picture.Box.Contains(line.Ink, 0.5), $"{where}: {line.Id} {line.Ink} leaves its plate {picture.Box}"));
-            Assert.All(lines, line => Assert.Equal(Math.Round(line.Box.Bottom), line.Box.Bottom));
-            foreach (var (one, at) in lines.Select((line, at) => (line, at)))
+            foreach (var words in Words)
             {
-                Assert.DoesNotContain(lines.Skip(at + 1), other => one.Parent != other.Parent && one.Ink.Overlaps(other.Ink));
+                var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
+                var picture = Layouts.Lay(new Dress(template, Brand.Night, canvas, template.Seat, default), said, _shaper);
+                var where = $"{file} on {canvas.Width}×{canvas.Height} with “{words}”";
+                var lines = picture.Nodes.Where(node => node.Line is not null).ToList();
+                var room = Seats.Find(template.Seat)!.Kind == SeatKind.Spot ? SafeAreas.Graphics(canvas) : new Box(0, 0, canvas.Width, canvas.Height);
+                Assert.True(lines.Count > 0 == words.Length > 0, where);
+                Assert.All(picture.Nodes, node => Assert.True(room.Contains(node.Box, 0.5), $"{where}: {node.Id} {node.Box} leaves the safe area"));
+                Assert.All(lines, line => Assert.True(picture.Box.Contains(line.Ink, 0.5), $"{where}: {line.Id} {line.Ink} leaves its plate {picture.Box}"));
+                Assert.All(lines, line => Assert.Equal(Math.Round(line.Box.Bottom), line.Box.Bottom));
+                foreach (var (one, at) in lines.Select((line, at) => (line, at)))
+                {
+                    Assert.DoesNotContain(lines.Skip(at + 1), other => one.Parent != other.Parent && one.Ink.Overlaps(other.Ink));
+                }
             }
-        }
     }
 
     [Theory]

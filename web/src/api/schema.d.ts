@@ -223,9 +223,9 @@ export interface components {
             name: string;
             palette: components["schemas"]["Palette"];
             type: components["schemas"]["Typography"];
-            logo?: null | components["schemas"]["AssetId"];
             shape: components["schemas"]["Shape"];
             motion: components["schemas"]["MotionStyle"];
+            logo?: string;
         };
         Canvas: {
             /** Format: int32 */

@@ -97,6 +97,7 @@ export function BrandPage() {
               ]}
               onChoose={(family) => keep({ motion: { ...brand.motion, family } })}
             />
+            <span className="text-quiet">When one graphic follows another in a seat</span>
             <Segmented
               label="When one graphic follows another in a seat"
               value={brand.motion.waitsForLeaver ? 'after' : 'across'}
@@ -114,7 +115,11 @@ export function BrandPage() {
             )}
           />
         </div>
-        <section aria-label="Sampler" tabIndex={0} className="grid min-h-0 auto-rows-max grid-cols-2 gap-3 overflow-y-auto">
+        <section
+          aria-label="Sampler"
+          tabIndex={0}
+          className="grid min-h-0 auto-rows-max grid-cols-2 gap-3 overflow-y-auto"
+        >
           {show.graphics.slice(0, 8).map((graphic) => (
             <Sample key={graphic.id} graphic={graphic} />
           ))}
@@ -129,7 +134,7 @@ export function BrandPage() {
 
 function Sample({ graphic }: { graphic: Graphic }) {
   const { data } = usePicture(graphic.id);
-  return <PictureView picture={data} label={`${graphic.name} in this brand`} className="rounded-xl" />;
+  return <PictureView close picture={data} label={`${graphic.name} in this brand`} className="rounded-xl" />;
 }
 
 function FaceChoice({ id, value, onKeep }: { id: string; value: string; onKeep(family: string): void }) {

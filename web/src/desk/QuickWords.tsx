@@ -74,7 +74,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
             {field.kind === 'longText' ? (
               <textarea
                 id={id}
-                rows={2}
+                rows={3}
                 value={value}
                 onChange={(event) => onChange(event.target.value)}
                 className={inputLook}

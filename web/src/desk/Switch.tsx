@@ -43,9 +43,15 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
       >
         <Lamp lit={lit} standby={standby} />
         <span className="min-w-0 flex-1">
-          <span className="block truncate font-semibold">{graphic.name}</span>
+          <span className="flex items-baseline gap-1.5">
+            <span className="truncate font-semibold">{graphic.name}</span>
+            {lit && airing?.litAt != null && (
+              <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
+                On air {clockText(now - airing.litAt)}
+              </span>
+            )}
+          </span>
           <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
-            {lit && airing?.litAt != null && <b className="font-semibold">On air {clockText(now - airing.litAt)} · </b>}
             {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
             {cut && '✂ cut off · '}
             {view?.untouched && 'sample words · '}

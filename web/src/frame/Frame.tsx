@@ -22,7 +22,7 @@ export function Frame() {
           <NavLink
             key={to}
             to={to}
-            end
+            end={to === '/'}
             className={({ isActive }) =>
               clsx(
                 'grid justify-items-center gap-1 rounded-[10px] py-2 text-[11px] transition-colors duration-150',

@@ -32,7 +32,7 @@ export function TopLine() {
           {keeping?.state === 'refused' && 'not kept'}
         </div>
       </div>
-      <ul aria-label="On air now" className="flex min-w-0 flex-1 gap-1.5 overflow-hidden py-2">
+      <ul aria-label="On air now" className="-mx-3 flex min-w-0 flex-1 gap-1.5 overflow-hidden px-3 py-3">
         {lit.map((airing) => {
           const name = show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted';
           return (

@@ -1,5 +1,7 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
+import type { Area } from '../monitor/Canvas';
 import { PictureView } from '../monitor/PictureView';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
@@ -27,7 +29,7 @@ export function Easel({ graphic }: { graphic: Graphic }) {
         {lines === 'shown' && (
           <>
             <SafeLine area={show.actionSafe} name="action safe" />
-            <SafeLine area={safe} name="graphics safe" />
+            <SafeLine area={safe} name="graphics safe" low />
           </>
         )}
       </PictureView>
@@ -66,7 +68,7 @@ export function Easel({ graphic }: { graphic: Graphic }) {
   );
 }
 
-function SafeLine({ area, name }: { area: { x: number; y: number; w: number; h: number }; name: string }) {
+function SafeLine({ area, name, low }: { area: Area; name: string; low?: boolean }) {
   const { show } = useShow();
   const share = (px: number, of: number) => `${(px / of) * 100}%`;
   const { width, height } = show.canvas;
@@ -80,7 +82,7 @@ function SafeLine({ area, name }: { area: { x: number; y: number; w: number; h: 
         height: share(area.h, height),
       }}
     >
-      <span className="absolute top-0.5 right-1 text-[9px] text-white/70">{name}</span>
+      <span className={clsx('absolute right-1 text-[9px] text-white/80', low ? 'bottom-0.5' : '-top-3.5')}>{name}</span>
     </div>
   );
 }

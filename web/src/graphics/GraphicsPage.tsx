@@ -105,7 +105,7 @@ function Thumbnail({ graphic, chosen }: { graphic: Graphic; chosen: boolean }) {
           chosen ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
         )}
       >
-        <PictureView picture={data} label={`Thumbnail of ${graphic.name}`} />
+        <PictureView close picture={data} label={`Thumbnail of ${graphic.name}`} />
         <span className="flex items-center justify-between gap-2 px-2 py-1.5">
           <span className="truncate font-semibold">{graphic.name}</span>
           {lit && <span className="lit rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}

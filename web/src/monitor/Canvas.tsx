@@ -2,10 +2,20 @@ import { useEffect, useRef, useState, type ReactNode } from 'react';
 import clsx from 'clsx';
 import { Backdrop, type BackdropName } from './Backdrop';
 
+/** A rectangle of the canvas, in px. */
+export interface Area {
+  x: number;
+  y: number;
+  w: number;
+  h: number;
+}
+
 interface Props {
   width: number;
   height: number;
   backdrop: BackdropName;
+  /** The part of the canvas to show, of the canvas's shape; left out: all of it. */
+  area?: Area;
   label: string;
   className?: string;
   /** Mounts what is drawn, in canvas px; returns what takes it away. */
@@ -15,17 +25,19 @@ interface Props {
 }
 
 /** A frame of the show's shape that shows a painted canvas, scaled as a whole to the room it has. */
-export function Canvas({ width, height, backdrop, label, className, paint, children }: Props) {
+export function Canvas({ width, height, backdrop, area, label, className, paint, children }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const root = useRef<HTMLDivElement>(null);
-  const [scale, setScale] = useState(0);
+  const [room, setRoom] = useState(0);
+  const shown = area ?? { x: 0, y: 0, w: width, h: height };
+  const scale = room / shown.w;
 
   // Follows the size of the frame.
   useEffect(() => {
-    const watch = new ResizeObserver(([entry]) => setScale((entry?.contentRect.width ?? 0) / width));
+    const watch = new ResizeObserver(([entry]) => setRoom(entry?.contentRect.width ?? 0));
     watch.observe(frame.current!);
     return () => watch.disconnect();
-  }, [width]);
+  }, []);
   // The painter is outside of React; it owns what is below its root.
   useEffect(() => paint(root.current!), [paint]);
 
@@ -38,7 +50,11 @@ export function Canvas({ width, height, backdrop, label, className, paint, child
       style={{ aspectRatio: `${width} / ${height}` }}
     >
       <Backdrop name={backdrop} />
-      <div ref={root} className="absolute top-0 left-0 origin-top-left" style={{ transform: `scale(${scale})` }} />
+      <div
+        ref={root}
+        className="absolute top-0 left-0 origin-top-left"
+        style={{ transform: `scale(${scale}) translate(${-shown.x}px,${-shown.y}px)` }}
+      />
       {children}
     </div>
   );

@@ -9,7 +9,17 @@ const wire = JSON.parse(readFileSync('../tests/vectors/wire.json', 'utf8')) as {
   items: Item[];
   rev: number;
 };
-const empty = fromSnap({ k: 'snap', epoch: 'e', rev: 0, now: 0, width: 1, height: 1, rate: 60, preload: [], items: [] } as Snap);
+const empty = fromSnap({
+  k: 'snap',
+  epoch: 'e',
+  rev: 0,
+  now: 0,
+  width: 1,
+  height: 1,
+  rate: 60,
+  preload: [],
+  items: [],
+} as Snap);
 
 test('all changes applied equal one snapshot', () => {
   const end = wire.changes.reduce<Model | null>((model, change) => model && withChange(model, change), empty);
