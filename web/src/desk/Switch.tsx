@@ -71,15 +71,18 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
           </button>
         )}
         {graphic.cards.length > 1 && <CardStep graphic={graphic} lit={lit} />}
-        <button
-          type="button"
-          aria-label={`Edit the words of ${graphic.name}`}
-          onClick={() => onChoose(graphic.id)}
-          className="grid size-7 place-items-center rounded-md hover:bg-black/15"
-        >
-          <PenLine aria-hidden size={14} />
-        </button>
-        {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
+        {/* Beside a card step there is little room: the key stands over the pen. */}
+        <span className={clsx('flex items-center gap-1', graphic.cards.length > 1 && 'flex-col-reverse gap-0')}>
+          <button
+            type="button"
+            aria-label={`Edit the words of ${graphic.name}`}
+            onClick={() => onChoose(graphic.id)}
+            className="grid size-6 place-items-center rounded-md hover:bg-black/15"
+          >
+            <PenLine aria-hidden size={14} />
+          </button>
+          {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
+        </span>
       </span>
       {lit && airing?.stayEnds != null && graphic.stay != null && (
         <span
@@ -126,7 +129,7 @@ function CardStep({ graphic, lit }: { graphic: Graphic; lit: boolean }) {
         type="button"
         aria-label={`${graphic.name}: previous card`}
         onClick={() => void step(-1)}
-        className="grid size-7 place-items-center rounded-md hover:bg-black/15"
+        className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronLeft aria-hidden size={14} />
       </button>
@@ -137,7 +140,7 @@ function CardStep({ graphic, lit }: { graphic: Graphic; lit: boolean }) {
         type="button"
         aria-label={`${graphic.name}: next card`}
         onClick={() => void step(1)}
-        className="grid size-7 place-items-center rounded-md hover:bg-black/15"
+        className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronRight aria-hidden size={14} />
       </button>
