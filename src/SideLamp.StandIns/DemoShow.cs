@@ -33,23 +33,52 @@ public static class DemoShow
                 ),
                 Graphic("moth", "Moth in view", "caption", "lower-left", "2", Words(("text", "On the cloth: {{ cloth.text }}"), ("below", "by the garden lamp, tonight"))),
                 Graphic("lamp", "Lamp is on", "live-bug", "upper-right", "3", Words(("text", "The lamp is on"))),
-                Graphic("place", "Hollow Lane garden", "live-bug", "upper-left", "4", Words(("text", "Hollow Lane garden"))),
+                Graphic("place", "Hollow Lane garden", "place-bug", "upper-left", "4", Words(("place", "Hollow Lane garden"))),
                 Graphic(
                     "quote",
                     "Species quote",
-                    "caption",
+                    "quote",
                     "lower-right",
                     "5",
                     Words(
-                        ("text", "“It does not come to the light. It loses the moon, and the lamp is the nearest thing like it.”"),
-                        ("below", "Benedek Carraway, field book, page 12")
+                        ("quote", "“It does not come to the light. It loses the moon, and the lamp is the nearest thing like it.”"),
+                        ("who", "Benedek Carraway"),
+                        ("where", "field book, page 12")
                     )
                 ) with { Stay = Duration.FromSeconds(20) },
-                Graphic("sighting", "Send your sighting", "caption", "lower-right", "6", Words(("text", "Seen one at home? Tell us the time and the place"), ("below", "Hollow Lane Moth Club")))
-                    with { Stay = Duration.FromSeconds(12) },
-                Graphic("question", "Chat question", "caption", "left", "7", Words(("text", "Why a white cloth and not a coloured one?"), ("below", "quietfern"))),
+                Graphic("goal", "Hedgerow goal", "goal", "lower-middle", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
+                Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
+                Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),
+                Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))),
+                Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "11.4° · dark 93 %"))),
+                Graphic(
+                    "vote",
+                    "Lamp vote",
+                    "vote",
+                    "right",
+                    "v",
+                    Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
+                ),
+                Graphic("check", "Next lamp check", "corner-timer", "lower-right", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
+                Graphic("sighting", "Send your sighting", "reach-us", "lower-middle", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))),
+                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
+                Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
+                Graphic(
+                    "soon",
+                    "Starting soon",
+                    "starting-soon",
+                    "full-frame",
+                    "q",
+                    Words(("over", "The Lantern Cloth begins in"), ("time", "4:12"), ("title", "Moths at the cloth, with Odalys Thrupp"), ("done", "58"))
+                ),
+                Graphic("break", "Short break", "short-break", "full-frame", "b", Words(("title", "Fetching tea"), ("below", "back when the kettle has boiled"))),
+                Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}"))),
             ],
-            [new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200))],
+            [
+                new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200)),
+                new Feed(new FeedId("species"), "Still to see", Path.Combine(files, "still-to-see.txt"), Duration.FromSeconds(1)),
+                new Feed(new FeedId("thanks"), "Thanks", Path.Combine(files, "thanks.txt"), Duration.FromSeconds(5)),
+            ],
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,
             LookFirst: false

@@ -10,7 +10,10 @@ bare('an empty show is set up from nothing to air', async ({ page }) => {
     await page.goto(lamp.url);
     await page.getByRole('link', { name: 'Go to Graphics' }).click();
     await page.getByRole('button', { name: 'Add a graphic' }).first().click();
-    await page.getByRole('menuitem', { name: /^Caption/ }).click();
+    await page
+      .getByRole('list', { name: 'Templates' })
+      .getByRole('button', { name: /^Caption/ })
+      .click();
     await page.getByLabel('Caption', { exact: true }).fill('It reads: {{ note.text }}');
     await page.getByLabel('Seat', { exact: true }).selectOption('upper-left');
 

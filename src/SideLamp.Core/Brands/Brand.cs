@@ -21,13 +21,21 @@ public sealed record Palette(Colour Plate, Colour Ink, Colour Quiet, Colour Acce
             "accent" => Accent,
             "glow" => Glow,
             "alarm" => Alarm,
-            // Words on an accent plate: whichever of plate and ink can be read better there.
-            "on-accent" => Colour.Contrast(Plate, Accent) >= Colour.Contrast(Ink, Accent) ? Plate : Ink,
-            "on-alarm" => Colour.Contrast(Plate, Alarm) >= Colour.Contrast(Ink, Alarm) ? Plate : Ink,
+            "on-accent" => ReadableOn(Accent),
+            "on-alarm" => ReadableOn(Alarm),
             // A faint trough in a plate, for meters and dividers.
             "trough" => Ink.Fade(0.13),
             _ => null,
         };
+
+    /// <summary>Whichever of plate and ink can be read better there, taken towards black or white until it can be read well.</summary>
+    private Colour ReadableOn(Colour ground)
+    {
+        var dark = Colour.Contrast(Plate, ground) >= Colour.Contrast(Ink, ground);
+        var (own, end) = dark ? (Plate, Plate.Luminance < ground.Luminance ? Colour.Black : Colour.White) : (Ink, Ink.Luminance < ground.Luminance ? Colour.Black : Colour.White);
+        var steps = Enumerable.Range(0, 11).Select(step => own.Mix(end, step / 10.0));
+        return steps.FirstOrDefault(colour => Colour.Contrast(colour, ground) >= Colour.Readable, end);
+    }
 
     public static readonly ImmutableArray<string> Roles =
     [

@@ -5,6 +5,9 @@ namespace SideLamp.Core.Brands;
 /// <summary>A colour in sRGB: red, green, blue and alpha from 0 to 1, not premultiplied.</summary>
 public readonly record struct Colour(double R, double G, double B, double A = 1)
 {
+    /// <summary>The least contrast of words on their ground. Source: WCAG 2.2, success criterion 1.4.3.</summary>
+    public const double Readable = 4.5;
+
     public static readonly Colour Black = new(0, 0, 0);
     public static readonly Colour White = new(1, 1, 1);
 

@@ -28,7 +28,7 @@ public static class Words
 
             if (rune.Value is '\n' or '\r' or '\t' or 0x2028 or 0x2029 or 0x85 or '\v' or '\f')
             {
-                clean.Append(kind == FieldKind.LongText && rune.Value != '\t' ? '\n' : ' ');
+                clean.Append(rune.Value == '\t' ? (kind == FieldKind.List ? '\t' : ' ') : kind is FieldKind.LongText or FieldKind.List ? '\n' : ' ');
             }
             else if (category is not (UnicodeCategory.Control or UnicodeCategory.Surrogate) && rune.Value != 0xFEFF)
             {

@@ -35,6 +35,12 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             case PicturePart picture:
                 PlacePicture(picture, measured.Asset!, box, parent);
                 break;
+            case MeterPart meter:
+                PlaceMeter(meter, measured.Share, box, parent);
+                break;
+            case ListPart list:
+                PlaceList(list, measured, box, parent);
+                break;
             case MarkPart mark:
                 Add(mark, mark.Id, parent, box, plate: PlateOf(mark.Surface, box));
                 break;
@@ -132,6 +138,31 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             Align.End => spare,
             _ => 0,
         };
+
+    private void PlaceMeter(MeterPart meter, double share, Box box, string? parent)
+    {
+        Add(meter, meter.Id, parent, box);
+        _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, [], PlateOf(meter.Trough, box) with { Ground = null }));
+        // Even a little is seen as a whole round end, and nothing as nothing.
+        var filled = box with { W = share == 0 ? 0 : Math.Max(box.H, Math.Round(box.W * share)) };
+        _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, [], PlateOf(meter.Fill, filled) with { Ground = null }));
+    }
+
+    private void PlaceList(ListPart list, Measured measured, Box box, string? parent)
+    {
+        Add(list, list.Id, parent, box);
+        var y = box.Y;
+        foreach (var row in measured.Parts)
+        {
+            Place(row, new Box(box.X, y, Stretched(row.Part.Width, row.W, box.W), row.H), list.Id);
+            y += row.H + Px(list.Gap);
+        }
+
+        if (measured.Missing > 0)
+        {
+            _fits.Add(new TextFit(list.Id, list.Field, FitOutcome.Cut, 0, 0, measured.Parts.Length));
+        }
+    }
 
     private void PlaceText(TextPart part, FittedText text, Box box, string? parent)
     {

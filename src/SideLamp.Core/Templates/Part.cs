@@ -182,6 +182,37 @@ public sealed record PicturePart : Part
     public double OutlineWidth { get; init; }
 }
 
+/// <summary>How far something has come: a trough, filled in part.</summary>
+public sealed record MeterPart : Part
+{
+    /// <summary>The field with the number that has been reached.</summary>
+    public required string Value { get; init; }
+
+    /// <summary>The field with the number that is the whole; null = 100.</summary>
+    public string? Of { get; init; }
+
+    public required Surface Trough { get; init; }
+
+    public required Surface Fill { get; init; }
+}
+
+/// <summary>
+/// A row for each line of a list field. Within a row the fields are <c>1</c> to <c>6</c> (the line's columns, parted by tabs) and
+/// <c>done</c> or <c>open</c>, one of which has words: <c>[x]</c> before a line marks it done.
+/// </summary>
+public sealed record ListPart : Part
+{
+    public required string Field { get; init; }
+
+    public required Part Row { get; init; }
+
+    /// <summary>Between rows, in design px.</summary>
+    public double Gap { get; init; }
+
+    /// <summary>Lines beyond this are left out, and the fit says so. 1 to 30.</summary>
+    public int MaxRows { get; init; } = 8;
+}
+
 /// <summary>A plain mark: a dot, a line, an edge of light.</summary>
 public sealed record MarkPart : Part
 {

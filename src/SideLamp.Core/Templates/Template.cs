@@ -21,6 +21,30 @@ public enum FieldKind
 
     /// <summary>The id of a stored picture; empty = none.</summary>
     Picture,
+
+    /// <summary>A decimal number, with a point.</summary>
+    Number,
+
+    /// <summary>One entry a line; columns parted by tabs; <c>[x]</c> or <c>[ ]</c> before a line of a checklist.</summary>
+    List,
+}
+
+/// <summary>What a template is for; the shelf is sorted by it.</summary>
+public enum TemplateKind
+{
+    LowerThird,
+    Caption,
+    Bug,
+    Notice,
+    Ticker,
+    Timer,
+    Alert,
+    Label,
+    List,
+    Score,
+    Chat,
+    Picture,
+    FullFrame,
 }
 
 /// <summary>A tree of parts with named fields.</summary>
@@ -29,6 +53,7 @@ public enum FieldKind
 public sealed record Template(
     TemplateId Id,
     string Name,
+    TemplateKind Kind,
     string About,
     ImmutableArray<Field> Fields,
     SeatId Seat,

@@ -55,6 +55,7 @@ public static class TemplateReader
         return new Template(
             new TemplateId(at.String("id")),
             at.String("name"),
+            at.Word("kind", TemplateKind.Caption),
             at.String("about", ""),
             fields,
             seat,
@@ -91,6 +92,8 @@ public static class TemplateReader
             "layers" => ReadGroup(at, Flow.Layers, context, depth),
             "text" => ReadText(at, context),
             "picture" => ReadPicture(at, context),
+            "meter" => ReadMeter(at, context),
+            "list" => ReadList(at, context, depth),
             "mark" => new MarkPart { Id = id, Surface = at.Object("surface") is { } surface ? ReadSurface(surface) : NoSurface(at) },
             var other => Unknown(at, other),
         };
@@ -112,7 +115,7 @@ public static class TemplateReader
 
     private static Part Unknown(Cursor at, string kind)
     {
-        at.Fault("part", $"There is no part “{kind}”. There are: row, column, layers, text, picture, mark.");
+        at.Fault("part", $"There is no part “{kind}”. There are: row, column, layers, text, picture, meter, list, mark.");
         return new GroupPart { Id = "", Flow = Flow.Layers, Parts = [] };
     }
 
@@ -175,6 +178,26 @@ public static class TemplateReader
             Cover = at.Flag("cover", true),
             Outline = ReadPaint(at, "outline"),
             OutlineWidth = at.Number("outlineWidth", 0, 0, 40),
+        };
+
+    private static MeterPart ReadMeter(Cursor at, Context context) =>
+        new()
+        {
+            Id = at.String("id"),
+            Value = FieldName(at, "value", context),
+            Of = at.Has("of") ? FieldName(at, "of", context) : null,
+            Trough = at.Object("trough", optional: true) is { } trough ? ReadSurface(trough) : new Surface(new Paint("trough"), Cut: Cut.Round),
+            Fill = at.Object("fill", optional: true) is { } fill ? ReadSurface(fill) : new Surface(new Paint("accent"), new Paint("glow"), Cut: Cut.Round),
+        };
+
+    private static ListPart ReadList(Cursor at, Context context, int depth) =>
+        new()
+        {
+            Id = at.String("id"),
+            Field = FieldName(at, "field", context),
+            Row = at.Object("row") is { } row ? ReadPart(row, context with { Fields = context.Fields.Union(ListRows.Fields) }, depth + 1) : Unknown(at, "row"),
+            Gap = at.Number("gap", 0, -500, 500),
+            MaxRows = (int)at.Number("rows", 8, 1, 30),
         };
 
     private static string FieldName(Cursor at, string name, Context context)

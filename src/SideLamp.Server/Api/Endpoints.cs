@@ -5,6 +5,7 @@ using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
 using SideLamp.Rendering;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
@@ -20,6 +21,7 @@ public static class Endpoints
         var api = app.MapGroup("/api");
         MapShow(api);
         MapGraphics(api);
+        MapShelf(api);
         MapAir(api);
         MapFeeds(api);
         MapOutputs(api);
@@ -91,6 +93,31 @@ public static class Endpoints
                     )
             )
             .WithName("deleteGraphic")
+            .ProducesProblem(404);
+    }
+
+    private static void MapShelf(RouteGroupBuilder api)
+    {
+        api.MapGet(
+                "/templates/{id}/picture",
+                (string id, ShowLoop loop, PictureBook book) =>
+                    book.SampleOf(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")
+            )
+            .WithName("getSample")
+            .ProducesProblem(404);
+        api.MapPost(
+                "/starter-sets/{id}",
+                async (string id, ShowLoop loop, Director director, Shelf shelf) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var set = StarterSets.Find(id) ?? throw RefusedException.NotFound("starter set");
+                            var show = set.Templates.Aggregate(stage.Show, (so, template) => Editing.Add(so, new NewGraphic(template), shelf).Show);
+                            return director.Edit(stage, show, stage.Revision, [], now);
+                        })
+                    )
+            )
+            .WithName("addStarterSet")
             .ProducesProblem(404);
     }
 
@@ -220,7 +247,7 @@ public static class Endpoints
                 async (HttpRequest request, AssetRepository assets, string? name) =>
                 {
                     var (bytes, type) = await Pictures.Receive(request);
-                    var asset = assets.Add(bytes, type, Words.Clean(name ?? "picture", Core.Templates.FieldKind.Text));
+                    var asset = assets.Add(bytes, type, Words.Clean(name ?? "picture", FieldKind.Text));
                     return new AssetView(asset.Id, asset.Type, asset.Name);
                 }
             )

@@ -10,7 +10,7 @@ using SideLamp.Store;
 namespace SideLamp.Server.Api;
 
 /// <summary>A template as the pages need it: its fields, not its parts.</summary>
-public sealed record TemplateView(TemplateId Id, string Name, string About, SeatId Seat, ImmutableArray<Field> Fields);
+public sealed record TemplateView(TemplateId Id, string Name, TemplateKind Kind, string About, SeatId Seat, ImmutableArray<Field> Fields);
 
 /// <summary>The whole show, as the pages edit it.</summary>
 /// <param name="Revision">To be sent back with each edit.</param>
@@ -26,6 +26,7 @@ public sealed record ShowView(
     bool LiveEdits,
     bool LookFirst,
     ImmutableArray<TemplateView> Templates,
+    ImmutableArray<StarterSet> StarterSets,
     ImmutableArray<Seat> Seats,
     ImmutableArray<string> Typefaces,
     ImmutableArray<AssetView> Assets,
@@ -45,7 +46,8 @@ public sealed record ShowView(
             stage.Show.Outputs,
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
-            [.. shelf.Templates.Values.Select(one => new TemplateView(one.Template.Id, one.Template.Name, one.Template.About, one.Template.Seat, one.Template.Fields))],
+            [.. shelf.Templates.Values.Select(one => new TemplateView(one.Template.Id, one.Template.Name, one.Template.Kind, one.Template.About, one.Template.Seat, one.Template.Fields))],
+            Core.Templates.StarterSets.All,
             Core.Shows.Seats.All,
             Core.Brands.Typefaces.Families,
             [.. assets.All().Select(asset => new AssetView(asset.Id, asset.Type, asset.Name))],

@@ -43,6 +43,19 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Offset), words, shaper));
     }
 
+    /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
+    public Picture? SampleOf(Show show, TemplateId id)
+    {
+        if (shelf.Find(id) is not { Template: var template, Source: var source })
+        {
+            return null;
+        }
+
+        var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
+        var look = new Look(source, show.Brand, show.Canvas, template.Seat, default, words);
+        return PictureOf(look.Id(), look, ImmutableDictionary<FeedId, FeedState>.Empty);
+    }
+
     /// <summary>What the engine wants to know of a show.</summary>
     public IAirFacts FactsOf(Kept kept) => new Facts(this, kept);
 

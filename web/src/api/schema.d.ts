@@ -68,6 +68,38 @@ export interface paths {
         patch: operations["editGraphic"];
         trace?: never;
     };
+    "/api/templates/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getSample"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starter-sets/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addStarterSet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/air": {
         parameters: {
             query?: never;
@@ -303,7 +335,7 @@ export interface components {
             sample: string;
         };
         /** @enum {unknown} */
-        FieldKind: "text" | "longText" | "picture";
+        FieldKind: "text" | "longText" | "picture" | "number" | "list";
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "cut";
         FrameRate: {
@@ -590,6 +622,7 @@ export interface components {
             liveEdits: boolean;
             lookFirst: boolean;
             templates: components["schemas"]["TemplateView"][];
+            starterSets: components["schemas"]["StarterSet"][];
             seats: components["schemas"]["Seat"][];
             typefaces: string[];
             assets: components["schemas"]["AssetView"][];
@@ -622,6 +655,11 @@ export interface components {
         StandbyChoice: {
             graphic?: null | components["schemas"]["GraphicId"];
         };
+        StarterSet: {
+            id: string;
+            name: string;
+            templates: unknown[];
+        };
         SwitchView: {
             graphic: components["schemas"]["GraphicId"];
             words: string;
@@ -629,9 +667,12 @@ export interface components {
             fits: components["schemas"]["TextFit"][];
         };
         TemplateId: string;
+        /** @enum {unknown} */
+        TemplateKind: "lowerThird" | "caption" | "bug" | "notice" | "ticker" | "timer" | "alert" | "label" | "list" | "score" | "chat" | "picture" | "fullFrame";
         TemplateView: {
             id: components["schemas"]["TemplateId"];
             name: string;
+            kind: components["schemas"]["TemplateKind"];
             about: string;
             seat: components["schemas"]["SeatId"];
             fields: components["schemas"]["Field"][];
@@ -868,6 +909,68 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getSample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addStarterSet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -71,7 +71,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
             <label htmlFor={id} className="text-quiet">
               {field.label}
             </label>
-            {field.kind === 'longText' ? (
+            {field.kind === 'longText' || field.kind === 'list' ? (
               <textarea
                 id={id}
                 rows={3}

@@ -1,7 +1,5 @@
 import clsx from 'clsx';
-import { Plus } from 'lucide-react';
-import { DropdownMenu } from 'radix-ui';
-import { Link, useNavigate, useParams } from 'react-router';
+import { Link, useParams } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
@@ -10,6 +8,7 @@ import { isLit } from '../show/useAir';
 import { Empty, Page } from '../ui/Page';
 import { Easel } from './Easel';
 import { Inspector } from './Inspector';
+import { ShelfButton } from './Shelf';
 
 /** Where graphics are set up: the list by seat, the easel, and everything about the chosen one. */
 export function GraphicsPage() {
@@ -18,7 +17,7 @@ export function GraphicsPage() {
   const chosen = show.graphics.find((graphic) => graphic.id === id) ?? show.graphics[0];
 
   return (
-    <Page title="Graphics" actions={<AddGraphic />}>
+    <Page title="Graphics" actions={<ShelfButton />}>
       {chosen ? (
         <div className="grid min-h-0 grid-cols-[190px_minmax(0,1fr)_280px] gap-4">
           <List chosen={chosen} />
@@ -28,44 +27,10 @@ export function GraphicsPage() {
       ) : (
         <Empty title={id ? 'This graphic is gone.' : 'No graphics yet.'}>
           <p>Take a template from the shelf. It arrives dressed in your brand, with words to type over.</p>
-          <AddGraphic />
+          <ShelfButton />
         </Empty>
       )}
     </Page>
-  );
-}
-
-function AddGraphic() {
-  const { show, edits } = useShow();
-  const navigate = useNavigate();
-  const add = async (template: string): Promise<void> => {
-    const id = await edits.addGraphic({ template });
-    if (id) await navigate(`/graphics/${id}`);
-  };
-  return (
-    <DropdownMenu.Root>
-      <DropdownMenu.Trigger className="inline-flex min-h-9 items-center gap-2 rounded-[10px] bg-cool px-3 font-semibold text-on-cool hover:brightness-110">
-        <Plus aria-hidden size={16} /> Add a graphic
-      </DropdownMenu.Trigger>
-      <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="end"
-          sideOffset={6}
-          className="z-20 w-80 rounded-xl bg-panel p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
-        >
-          {show.templates.map((template) => (
-            <DropdownMenu.Item
-              key={template.id}
-              onSelect={() => void add(template.id)}
-              className="grid cursor-pointer gap-0.5 rounded-lg px-3 py-2 outline-none data-highlighted:bg-raised"
-            >
-              <b className="font-semibold">{template.name}</b>
-              <span className="text-quiet">{template.about}</span>
-            </DropdownMenu.Item>
-          ))}
-        </DropdownMenu.Content>
-      </DropdownMenu.Portal>
-    </DropdownMenu.Root>
   );
 }
 

@@ -109,7 +109,7 @@ function WordsOf({ graphic, template }: { graphic: Graphic; template: Template }
             ) : (
               <KeptText
                 id={id}
-                long={field.kind === 'longText'}
+                long={field.kind === 'longText' || field.kind === 'list'}
                 value={card.words[field.name] ?? field.sample}
                 onKeep={(text) => keep(field.name, text)}
               />

@@ -1,21 +1,27 @@
 import { useCallback, useEffect, useRef, type ReactNode } from 'react';
 import { mountStage, type Stage } from '../painter/stage';
-import type { Picture } from '../painter/wire';
+import type { Leg, Picture } from '../painter/wire';
 import { useShow } from '../show/ShowContext';
 import { Canvas, type Area } from './Canvas';
 import { useBackdrop } from './useBackdrop';
+
+/** How long a played picture stays, and how long it is gone, in ms. */
+const staysFor = 1400;
+const goneFor = 500;
 
 interface Props {
   picture: Picture | undefined;
   label: string;
   /** Whether to come close to the graphic, instead of showing the whole frame. */
   close?: boolean;
+  /** Whether it comes, stays a moment and goes, over and over. */
+  play?: boolean;
   className?: string;
   children?: ReactNode;
 }
 
 /** A graphic at rest, by the same painter as the output page. */
-export function PictureView({ picture, label, close, className, children }: Props) {
+export function PictureView({ picture, label, close, play, className, children }: Props) {
   const { show } = useShow();
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
@@ -25,11 +31,28 @@ export function PictureView({ picture, label, close, className, children }: Prop
     stage.current = mountStage(root, () => Date.now());
     return () => stage.current?.close();
   }, []);
-  // The painter is outside of React: it is told of each new picture.
+  // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
-    const item = picture && { id: 'look', graphic: '', seat: '', z: 1, leaveLength: 0, nodes: picture.nodes };
-    stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(item ? [[item.id, item]] : []) }, true);
-  }, [picture, width, height]);
+    const show = (id: string, leg?: Leg): void => {
+      const item = picture && { id, graphic: '', seat: '', z: 1, leg, leaveLength: 0, nodes: picture.nodes };
+      stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(item ? [[item.id, item]] : []) }, true);
+    };
+    if (!play || !picture) {
+      show('look');
+      return undefined;
+    }
+    let timer = 0;
+    let turn = 0;
+    const run = (path: Leg['path']): void => {
+      const length = path === 'arrive' ? picture.arrive : picture.leave;
+      if (path === 'arrive') turn++;
+      show(`turn ${turn}`, { path, at: Date.now(), from: 0, rate: 1, length });
+      const pause = path === 'arrive' ? staysFor : goneFor;
+      timer = window.setTimeout(() => run(path === 'arrive' ? 'leave' : 'arrive'), length + pause);
+    };
+    run('arrive');
+    return () => clearTimeout(timer);
+  }, [picture, width, height, play]);
 
   return (
     <Canvas

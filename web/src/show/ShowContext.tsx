@@ -15,6 +15,7 @@ export interface Edits {
   show(edit: Edit<Schemas['ShowEdit']>): Promise<boolean>;
   graphic(id: string, edit: Edit<Schemas['GraphicEdit']>): Promise<boolean>;
   addGraphic(wish: Schemas['NewGraphic']): Promise<string | null>;
+  addStarterSet(id: string): Promise<boolean>;
   deleteGraphic(id: string): Promise<boolean>;
   feed(id: string, edit: Edit<Schemas['FeedEdit']>): Promise<boolean>;
   addFeed(wish: Schemas['NewFeed']): Promise<boolean>;
@@ -84,6 +85,8 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
       },
       addGraphic: async (wish) =>
         (await keep(() => answered(client.POST('/api/graphics', { body: wish }))))?.id ?? null,
+      addStarterSet: async (id) =>
+        !!(await keep(() => answered(client.POST('/api/starter-sets/{id}', { params: path(id) })))),
       deleteGraphic: async (id) =>
         !!(await keep(() => answered(client.DELETE('/api/graphics/{id}', { params: path(id) })))),
       feed: async (id, edit) =>

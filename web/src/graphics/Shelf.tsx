@@ -1,0 +1,167 @@
+import { useQuery } from '@tanstack/react-query';
+import clsx from 'clsx';
+import { Plus, Search, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { useNavigate } from 'react-router';
+import { toast } from 'sonner';
+import { answered, client } from '../api/client';
+import { PictureView } from '../monitor/PictureView';
+import { useShow, type Template } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { inputLook } from '../ui/Field';
+
+/** Opens the shelf: every template, live, in the show's own brand. */
+export function ShelfButton() {
+  const [open, setOpen] = useState(false);
+  return (
+    <Dialog.Root open={open} onOpenChange={setOpen}>
+      <Dialog.Trigger asChild>
+        <Button kind="cool">
+          <Plus aria-hidden size={16} /> Add a graphic
+        </Button>
+      </Dialog.Trigger>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-20 bg-black/60" />
+        <Dialog.Content className="fixed inset-6 z-30 grid grid-rows-[auto_1fr] gap-4 rounded-2xl bg-ground p-5 shadow-[0_20px_80px_#000c,inset_0_0_0_1px_var(--color-line)]">
+          <Shelf onDone={() => setOpen(false)} />
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+function Shelf({ onDone }: { onDone(): void }) {
+  const { show, edits } = useShow();
+  const navigate = useNavigate();
+  const [wish, setWish] = useState('');
+  const [kind, setKind] = useState<Template['kind'] | null>(null);
+  const kinds = [...new Set(show.templates.map((template) => template.kind))];
+  const found = show.templates.filter((template) => (!kind || template.kind === kind) && matches(template, wish));
+
+  const add = async (template: string): Promise<void> => {
+    const id = await edits.addGraphic({ template });
+    if (!id) return;
+    onDone();
+    await navigate(`/graphics/${id}`);
+  };
+  const addSet = async (set: string, name: string, count: number): Promise<void> => {
+    if (!(await edits.addStarterSet(set))) return;
+    toast.success(`${count} graphics for “${name}” are there, with words to type over.`);
+    onDone();
+  };
+
+  return (
+    <>
+      <div className="flex items-center gap-4">
+        <Dialog.Title className="text-base font-bold">Shelf</Dialog.Title>
+        <Dialog.Description className="sr-only">Templates to take a graphic from.</Dialog.Description>
+        <div className="relative w-72">
+          <Search aria-hidden size={15} className="absolute top-2 left-2.5 text-faint" />
+          <input
+            autoFocus
+            aria-label="Search the shelf"
+            placeholder="Search: name, score, break …"
+            value={wish}
+            onChange={(event) => setWish(event.target.value)}
+            className={clsx(inputLook, 'pl-8')}
+          />
+        </div>
+        <span className="ml-auto flex items-center gap-1.5 text-quiet">
+          Begin with a set:
+          {show.starterSets.map((set) => (
+            <Button key={set.id} onClick={() => void addSet(set.id, set.name, set.templates.length)}>
+              {set.name}
+            </Button>
+          ))}
+        </span>
+        <Dialog.Close asChild>
+          <Button kind="bare" aria-label="Close the shelf">
+            <X aria-hidden size={18} />
+          </Button>
+        </Dialog.Close>
+      </div>
+      <div className="grid min-h-0 grid-cols-[150px_1fr] gap-4">
+        <div role="group" aria-label="Kinds" className="grid content-start gap-0.5 overflow-y-auto">
+          {[null, ...kinds].map((one) => (
+            <button
+              key={one ?? 'all'}
+              type="button"
+              aria-pressed={kind === one}
+              onClick={() => setKind(one)}
+              className="flex justify-between rounded-lg px-3 py-1.5 text-left text-quiet hover:bg-panel aria-pressed:bg-raised aria-pressed:font-semibold aria-pressed:text-ink"
+            >
+              {one ? kindNames[one] : 'Everything'}
+              <span>
+                {one ? show.templates.filter((template) => template.kind === one).length : show.templates.length}
+              </span>
+            </button>
+          ))}
+        </div>
+        <ul
+          tabIndex={0}
+          aria-label="Templates"
+          className="grid auto-rows-max grid-cols-3 gap-4 overflow-y-auto p-1 pr-2"
+        >
+          {found.map((template) => (
+            <Tile key={template.id} template={template} onTake={() => void add(template.id)} />
+          ))}
+          {found.length === 0 && <li className="text-quiet">Nothing on the shelf is called that.</li>}
+        </ul>
+      </div>
+    </>
+  );
+}
+
+/** One template: it comes, stays and goes while it is pointed at or focused. */
+function Tile({ template, onTake }: { template: Template; onTake(): void }) {
+  const { show } = useShow();
+  const [play, setPlay] = useState(false);
+  const { data } = useQuery({
+    queryKey: ['sample', template.id, show.brand, show.canvas],
+    queryFn: () => answered(client.GET('/api/templates/{id}/picture', { params: { path: { id: template.id } } })),
+  });
+  return (
+    <li>
+      <button
+        type="button"
+        onClick={onTake}
+        onPointerEnter={() => setPlay(true)}
+        onPointerLeave={() => setPlay(false)}
+        onFocus={() => setPlay(true)}
+        onBlur={() => setPlay(false)}
+        className="block w-full overflow-hidden rounded-xl bg-panel text-left hover:bg-raised"
+      >
+        <PictureView close play={play} picture={data} label={`${template.name}, as it would look`} />
+        <span className="block px-3 py-2">
+          <b className="block font-semibold">{template.name}</b>
+          <span className="line-clamp-2 text-[11.5px] text-quiet">{template.about}</span>
+        </span>
+      </button>
+    </li>
+  );
+}
+
+function matches(template: Template, wish: string): boolean {
+  const all = `${template.name} ${kindNames[template.kind]} ${template.about}`.toLowerCase();
+  return wish
+    .toLowerCase()
+    .split(/\s+/)
+    .every((word) => all.includes(word));
+}
+
+const kindNames: Record<Template['kind'], string> = {
+  lowerThird: 'Lower thirds',
+  caption: 'Captions',
+  bug: 'Bugs',
+  notice: 'Notices',
+  ticker: 'Tickers',
+  timer: 'Timers',
+  alert: 'Alerts',
+  label: 'Labels',
+  list: 'Lists and tables',
+  score: 'Scores',
+  chat: 'Chat',
+  picture: 'Pictures',
+  fullFrame: 'Full frame',
+};
