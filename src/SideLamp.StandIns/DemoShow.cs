@@ -46,7 +46,7 @@ public static class DemoShow
                         ("where", "field book, page 12")
                     )
                 ) with { Stay = Duration.FromSeconds(20) },
-                Graphic("goal", "Hedgerow goal", "goal", "lower-middle", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
+                Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),
                 Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))),
@@ -59,8 +59,8 @@ public static class DemoShow
                     "v",
                     Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
                 ),
-                Graphic("check", "Next lamp check", "corner-timer", "lower-right", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
-                Graphic("sighting", "Send your sighting", "reach-us", "lower-middle", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))),
+                Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
+                Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))),
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
                 Graphic(

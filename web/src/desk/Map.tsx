@@ -58,7 +58,7 @@ function Seat({ seat, graphics, low, onPress, onChoose }: SeatProps) {
       aria-label={seat.name}
       className={clsx(
         'flex min-w-0 gap-1.5 rounded-xl bg-white/[.02] p-1.5',
-        strip ? 'items-center' : 'flex-col',
+        strip ? 'items-center [&>div]:flex-1 [&>div]:basis-0' : 'flex-col',
         low && 'justify-end',
       )}
     >

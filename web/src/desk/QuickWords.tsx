@@ -52,39 +52,41 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
     <section
       aria-label="Quick words"
       onKeyDown={onKey}
-      className="grid content-start gap-2 rounded-[14px] bg-panel px-3 py-2.5"
+      className="flex min-h-0 flex-col gap-2 rounded-[14px] bg-panel px-3 py-2.5"
     >
       <h3 className="flex justify-between gap-2 font-semibold">
         <span className="truncate">{graphic.name}</span>
         <span className={lit ? 'text-lamp-soft' : 'font-normal text-quiet'}>{lit ? 'on air' : 'in standby'}</span>
       </h3>
-      {fields.map((field) => {
-        const value = draft[field.name] ?? card.words[field.name] ?? field.sample;
-        const onChange = (text: string): void => {
-          const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
-          const same = text === (card.words[field.name] ?? field.sample);
-          onDraft(same ? others : { ...others, [field.name]: text });
-        };
-        const id = `quick-${field.name}`;
-        return (
-          <div key={field.name} className="grid grid-cols-[76px_1fr] items-center gap-2">
-            <label htmlFor={id} className="text-quiet">
-              {field.label}
-            </label>
-            {field.kind === 'longText' || field.kind === 'list' ? (
-              <textarea
-                id={id}
-                rows={3}
-                value={value}
-                onChange={(event) => onChange(event.target.value)}
-                className={inputLook}
-              />
-            ) : (
-              <input id={id} value={value} onChange={(event) => onChange(event.target.value)} className={inputLook} />
-            )}
-          </div>
-        );
-      })}
+      <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
+        {fields.map((field) => {
+          const value = draft[field.name] ?? card.words[field.name] ?? field.sample;
+          const onChange = (text: string): void => {
+            const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
+            const same = text === (card.words[field.name] ?? field.sample);
+            onDraft(same ? others : { ...others, [field.name]: text });
+          };
+          const id = `quick-${field.name}`;
+          return (
+            <div key={field.name} className="grid grid-cols-[76px_1fr] items-center gap-2">
+              <label htmlFor={id} className="text-quiet">
+                {field.label}
+              </label>
+              {field.kind === 'longText' || field.kind === 'list' ? (
+                <textarea
+                  id={id}
+                  rows={3}
+                  value={value}
+                  onChange={(event) => onChange(event.target.value)}
+                  className={inputLook}
+                />
+              ) : (
+                <input id={id} value={value} onChange={(event) => onChange(event.target.value)} className={inputLook} />
+              )}
+            </div>
+          );
+        })}
+      </div>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <FitNote fits={fits} />
         <span className="flex gap-2">

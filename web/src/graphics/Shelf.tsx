@@ -36,8 +36,9 @@ function Shelf({ onDone }: { onDone(): void }) {
   const navigate = useNavigate();
   const [wish, setWish] = useState('');
   const [kind, setKind] = useState<Template['kind'] | null>(null);
-  const kinds = [...new Set(show.templates.map((template) => template.kind))];
-  const found = show.templates.filter((template) => (!kind || template.kind === kind) && matches(template, wish));
+  const templates = [...show.templates].sort((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind));
+  const kinds = [...new Set(templates.map((template) => template.kind))];
+  const found = templates.filter((template) => (!kind || template.kind === kind) && matches(template, wish));
 
   const add = async (template: string): Promise<void> => {
     const id = await edits.addGraphic({ template });
@@ -165,3 +166,6 @@ const kindNames: Record<Template['kind'], string> = {
   picture: 'Pictures',
   fullFrame: 'Full frame',
 };
+
+/** The kinds in the order of an evening's needs. */
+const order = Object.keys(kindNames);
