@@ -129,7 +129,7 @@ public sealed class VectorTests
         ];
 
     private static Node Line(string id, string words) =>
-        new(id, null, new Box(0, 0, words.Length * 10, 20), default, null, [], Line: new TextLine(20, false, "#ffffff", 0, [new Span(words, "lexend-400", null)]));
+        new(id, null, new Box(0, 0, words.Length * 10, 20), default, null, null, [], Line: new TextLine(20, false, "#ffffff", 0, [new Span(words, "lexend-400", null)]));
 
     private static string Root()
     {

@@ -7,7 +7,7 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   const shoot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
-  for (const key of ['1', '3', '4']) await page.keyboard.press(key);
+  for (const key of ['1', '3', '6', '8', '9', 'w']) await page.keyboard.press(key);
   await page.getByRole('button', { name: 'Edit the words of Species quote' }).click();
   await expect(page.getByText(/On air 0:0[3-9]/).first()).toBeVisible();
   await shoot('desk');
@@ -16,6 +16,10 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
     await page.waitForLoadState('networkidle');
     await shoot(place);
   }
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page.waitForLoadState('networkidle');
+  await shoot('shelf');
   await output.addStyleTag({
     content:
       'html{background:radial-gradient(circle at 62% 42%,#fff1c9 0,#e9cd92 9%,#7d6a45 20%,#27342a 42%,#101a15 80%)!important}',

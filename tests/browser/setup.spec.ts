@@ -52,6 +52,38 @@ test('a change of brand dresses what is lit only when it is pushed', async ({ pa
   await expect(plate).toHaveCSS('background-color', 'rgb(64, 32, 16)');
 });
 
+test('the shelf is searched, plays what is pointed at, and gives a starter set', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  const templates = page.getByRole('list', { name: 'Templates' });
+  await expect(templates.getByRole('listitem')).toHaveCount(40);
+  await page.getByLabel('Search the shelf').fill('break');
+  await expect(templates.getByRole('listitem')).toHaveCount(2);
+  const tile = templates.getByRole('button', { name: /^Short break/ });
+  await expect(tile.getByText('A short break')).toBeVisible();
+  expect(
+    await tile.evaluate(
+      (element) =>
+        element.getAnimations({ subtree: true }).filter((one) => one.effect?.getComputedTiming().iterations === 1)
+          .length,
+    ),
+  ).toBe(0);
+  await tile.hover();
+  await expect
+    .poll(() =>
+      tile.evaluate(
+        (element) =>
+          element.getAnimations({ subtree: true }).filter((one) => one.effect?.getComputedTiming().iterations === 1)
+            .length,
+      ),
+    )
+    .toBeGreaterThan(0);
+  await page.getByRole('button', { name: 'Talk', exact: true }).click();
+  await expect(page.getByText('9 graphics for “Talk” are there')).toBeVisible();
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page.getByRole('button', { name: /^Two people/ })).toBeVisible();
+});
+
 test('a wrong value is told where it was typed, and nothing is lost', async ({ page, lamp }) => {
   await page.goto(`${lamp.url}/graphics/names`);
   await page.getByLabel('Name', { exact: true }).nth(1).fill('{{ cloth. ');

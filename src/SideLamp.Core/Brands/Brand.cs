@@ -50,9 +50,32 @@ public enum Corner
 {
     Square,
     Rounded,
+
+    /// <summary>Two opposite corners are cut off.</summary>
+    Cut,
+
+    /// <summary>The sides lean.</summary>
+    Slant,
 }
 
-/// <summary>How plates are cut. <paramref name="Radius"/> is in design px, 0 to 60.</summary>
+/// <summary>What the brand does with its plates.</summary>
+public enum PlateStyle
+{
+    /// <summary>A warm light falls over them from one side.</summary>
+    Lamplight,
+    Solid,
+
+    /// <summary>They run towards the accent.</summary>
+    Gradient,
+
+    /// <summary>A little of the picture shows through, under a bright rim.</summary>
+    Glass,
+
+    /// <summary>They have a line of the accent around them.</summary>
+    Outline,
+}
+
+/// <summary>How plates are cut. <paramref name="Radius"/> is how much, in design px, 0 to 60.</summary>
 public sealed record Shape(Corner Corner, int Radius);
 
 public enum MotionFamily
@@ -73,7 +96,7 @@ public enum MotionFamily
 public sealed record MotionStyle(MotionFamily Family, double Speed, bool WaitsForLeaver);
 
 /// <summary>Palette, type, logo, shape and motion; every graphic wears it.</summary>
-public sealed record Brand(string Name, Palette Palette, Typography Type, Shape Shape, MotionStyle Motion, AssetId? Logo = null)
+public sealed record Brand(string Name, Palette Palette, Typography Type, Shape Shape, MotionStyle Motion, AssetId? Logo = null, PlateStyle Plates = PlateStyle.Lamplight)
 {
     /// <summary>The brand a new show wears: the demo's garden at night.</summary>
     public static Brand Night { get; } =

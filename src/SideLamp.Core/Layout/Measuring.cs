@@ -57,7 +57,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         var innerH = Math.Max(0, roomH - padH);
         var parts = group.Flow == Flow.Row ? MeasureRow(group, innerW, innerH) : MeasureEach(group, innerW, innerH);
         // Marks, meters and words of the template's own dress what is there; alone they are an empty plate, which folds away.
-        if (!parts.Any(HasSubstance))
+        if (parts.IsEmpty || (!parts.Any(HasSubstance) && group.Parts.Any(MayHaveSubstance)))
         {
             return null;
         }
@@ -77,6 +77,15 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         {
             MarkPart or MeterPart or TextPart { Text: not null } => false,
             GroupPart => measured.Parts.Any(HasSubstance),
+            _ => true,
+        };
+
+    /// <summary>Whether it could ever show something of a field; a group of marks alone is a mark itself, and stays.</summary>
+    private static bool MayHaveSubstance(Part part) =>
+        part switch
+        {
+            MarkPart or MeterPart or TextPart { Text: not null } => false,
+            GroupPart group => group.Parts.Any(MayHaveSubstance),
             _ => true,
         };
 

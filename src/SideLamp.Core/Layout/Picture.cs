@@ -19,6 +19,7 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
 /// <param name="Parent">The group that carries, masks and moves it; null = the graphic itself.</param>
 /// <param name="Box">In canvas px. For a line of text: the left edge, baseline − size, the advance width and the size.</param>
 /// <param name="Ink">What it may paint on, in canvas px.</param>
+/// <param name="Clip">CSS clip-path of what it is cut to, where that is no rounded box; null = none.</param>
 /// <param name="Mask">Whether children are seen only inside the box, cut with corners of this radius in px; null = no mask.</param>
 public sealed record Node(
     string Id,
@@ -26,6 +27,7 @@ public sealed record Node(
     Box Box,
     Box Ink,
     double? Mask,
+    string? Clip,
     ImmutableArray<Move> Moves,
     Plate? Plate = null,
     TextLine? Line = null,
@@ -36,7 +38,7 @@ public sealed record Node(
 /// <param name="Fill">A CSS colour or gradient.</param>
 /// <param name="Light">A gradient laid over the fill; null = none.</param>
 /// <param name="Radius">Of the corners, in px.</param>
-/// <param name="Halo">A CSS shadow around it; null = none.</param>
+/// <param name="Halo">CSS shadows around it, or inside its edge; null = none.</param>
 /// <param name="Ground">The opaque colour that words on it are judged against; null when it is not meant to carry words.</param>
 public sealed record Plate(string Fill, string? Light, double Radius, string? Halo, string? Ground);
 

@@ -53,13 +53,13 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
         var own = parent;
         if (group.Mask || group.Arrive is not null || group.Leave is not null || group.Hold is not null)
         {
-            Add(group, group.Id, parent, box, mask: group.Mask ? radius : null);
+            Add(group, group.Id, parent, box, mask: group.Mask ? radius : null, clip: group.Mask && group.Surface is { } shape ? ClipOf(shape.Cut, box) : null);
             own = group.Id;
         }
 
         if (group.Surface is { } surface)
         {
-            _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, [], PlateOf(surface, box)));
+            _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, ClipOf(surface.Cut, box), [], PlateOf(surface, box)));
         }
 
         var inner = new Box(
@@ -68,10 +68,26 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             box.W - Px(group.Padding.Left) - Px(group.Padding.Right),
             box.H - Px(group.Padding.Top) - Px(group.Padding.Bottom)
         );
+        var lean = group.Mask && group.Surface is { } leaning && brand.Shape.Corner == Corner.Slant && ClipOf(leaning.Cut, box) is not null ? Px(brand.Shape.Radius) : 0;
         foreach (var (part, place) in SetOut(group, measured.Parts, inner).OrderBy(one => one.Part.Part.Above))
         {
-            Place(part, place, own);
+            if (lean > 0 && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && place.X == box.X)
+            {
+                PlaceLeaningEdge(edge, place, lean, own);
+            }
+            else
+            {
+                Place(part, place, own);
+            }
         }
+    }
+
+    /// <summary>An edge at the starting side of a slanted plate leans with it, or only a sliver of it would be seen.</summary>
+    private void PlaceLeaningEdge(MarkPart edge, Box place, double lean, string? parent)
+    {
+        var box = place with { W = place.W + lean };
+        var clip = string.Create(CultureInfo.InvariantCulture, $"polygon({lean}px 0,100% 0,{place.W}px 100%,0 100%)");
+        Add(edge, edge.Id, parent, box, clip: clip, plate: PlateOf(edge.Surface, box));
     }
 
     private IEnumerable<(Measured Part, Box Place)> SetOut(GroupPart group, ImmutableArray<Measured> parts, Box inner)
@@ -142,10 +158,10 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
     private void PlaceMeter(MeterPart meter, double share, Box box, string? parent)
     {
         Add(meter, meter.Id, parent, box);
-        _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, [], PlateOf(meter.Trough, box) with { Ground = null }));
+        _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, null, [], PlateOf(meter.Trough, box) with { Ground = null }));
         // Even a little is seen as a whole round end, and nothing as nothing.
         var filled = box with { W = share == 0 ? 0 : Math.Max(box.H, Math.Round(box.W * share)) };
-        _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, [], PlateOf(meter.Fill, filled) with { Ground = null }));
+        _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, null, [], PlateOf(meter.Fill, filled) with { Ground = null }));
     }
 
     private void PlaceList(ListPart list, Measured measured, Box box, string? parent)
@@ -185,7 +201,7 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
         Add(part, part.Id, parent, box);
         foreach (var (line, at) in lines.Select((line, at) => (line, at)))
         {
-            _nodes.Add(new Node($"{part.Id}/{at}", part.Id, line.Box, line.Ink, null, [], Line: line.Drawn));
+            _nodes.Add(new Node($"{part.Id}/{at}", part.Id, line.Box, line.Ink, null, null, [], Line: line.Drawn));
         }
 
         _fits.Add(new TextFit(part.Id, part.Field, text.Outcome, text.Size, Px(part.Size), text.Lines.Length));
@@ -215,26 +231,79 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             )
         );
 
-    private void Add(Part part, string id, string? parent, Box box, double? mask = null, Plate? plate = null, Image? image = null) =>
-        _nodes.Add(new Node(id, parent, box, box, mask, _motions.Of(part, box, arrival), plate, Image: image));
+    private void Add(Part part, string id, string? parent, Box box, double? mask = null, string? clip = null, Plate? plate = null, Image? image = null) =>
+        _nodes.Add(new Node(id, parent, box, box, mask, clip, _motions.Of(part, box, arrival), plate, Image: image));
 
     private Plate PlateOf(Surface surface, Box box)
     {
         var first = Painted(surface.From);
-        var fill = surface.To is { } to
-            ? string.Create(
-                CultureInfo.InvariantCulture,
-                $"linear-gradient({surface.Angle}deg,{first.ToCss()} 0%,{Painted(to).ToCss()} {surface.Reach * 100:0.##}%)"
-            )
+        var to = surface.To is { } end ? Painted(end) : (Colour?)null;
+        var (angle, reach) = (surface.Angle, surface.Reach);
+        var style = StyleOf(surface);
+        if (style == PlateStyle.Gradient)
+        {
+            (to, angle) = (first.Mix(brand.Palette.Accent.Fade(first.A), 0.22), 115);
+        }
+        else if (style == PlateStyle.Glass)
+        {
+            first = first.Fade(0.86);
+        }
+
+        var fill = to is { } second
+            ? string.Create(CultureInfo.InvariantCulture, $"linear-gradient({angle}deg,{first.ToCss()} 0%,{second.ToCss()} {reach * 100:0.##}%)")
             : first.ToCss();
-        var light = surface.Lit
-            ? $"linear-gradient(100deg,{brand.Palette.Glow.Fade(0.2).ToCss()} 0%,{brand.Palette.Glow.Fade(0).ToCss()} 38%)"
-            : null;
-        var halo = surface.Halo is { } glow
-            ? string.Create(CultureInfo.InvariantCulture, $"0 0 {Px(surface.HaloSize)}px {Px(surface.HaloSize / 4)}px {Painted(glow).ToCss()}")
-            : null;
-        var ground = first.A >= 0.6 ? first with { A = 1 } : (Colour?)null;
-        return new Plate(fill, light, Radius(surface.Cut, box), halo, ground?.ToCss());
+        // The brighter end of the brand's own gradient is what words are judged against.
+        var ground = style == PlateStyle.Gradient && to is { } far ? far : first;
+        return new Plate(fill, LightOf(surface, style), Radius(surface.Cut, box), ShadowOf(surface, style), ground.A >= 0.6 ? (ground with { A = 1 }).ToCss() : null);
+    }
+
+    /// <summary>The brand has its way with plain plates; what a template made on purpose stays as it made it.</summary>
+    private PlateStyle StyleOf(Surface surface) =>
+        surface.From.Role == "plate" && surface.To is null && (surface.Lit || surface.Cut != Cut.Square) ? brand.Plates : PlateStyle.Solid;
+
+    private string? LightOf(Surface surface, PlateStyle style)
+    {
+        string Falling(string angle, Colour light, double alpha, int reach) =>
+            $"linear-gradient({angle},{light.Fade(alpha).ToCss()} 0%,{light.Fade(0).ToCss()} {reach}%)";
+        return style switch
+        {
+            PlateStyle.Lamplight when surface.Lit => Falling("100deg", brand.Palette.Glow, 0.2, 38),
+            PlateStyle.Glass when surface.Lit => Falling("180deg", brand.Palette.Ink, 0.12, 45),
+            _ => null,
+        };
+    }
+
+    private string? ShadowOf(Surface surface, PlateStyle style)
+    {
+        if (surface.Halo is { } glow)
+        {
+            return string.Create(CultureInfo.InvariantCulture, $"0 0 {Px(surface.HaloSize)}px {Px(surface.HaloSize / 4)}px {Painted(glow).ToCss()}");
+        }
+
+        string Rim(Colour colour, double width) => $"inset 0 0 0 {Math.Max(1, Px(width)).ToString(CultureInfo.InvariantCulture)}px {colour.ToCss()}";
+        return style switch
+        {
+            PlateStyle.Outline => Rim(brand.Palette.Accent, 3),
+            PlateStyle.Glass => Rim(brand.Palette.Ink.Fade(0.28), 2),
+            _ => null,
+        };
+    }
+
+    /// <summary>The outline of shapes that a corner's radius cannot make; what is small stays a plain box.</summary>
+    private string? ClipOf(Cut cut, Box box)
+    {
+        var c = Px(brand.Shape.Radius);
+        if (cut != Cut.Brand || c == 0 || box.H < c * 2 || box.W < c * 4)
+        {
+            return null;
+        }
+
+        return brand.Shape.Corner switch
+        {
+            Corner.Cut => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,100% calc(100% - {c}px),calc(100% - {c}px) 100%,0 100%,0 {c}px)"),
+            Corner.Slant => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,calc(100% - {c}px) 100%,0 100%)"),
+            _ => null,
+        };
     }
 
     private double Radius(Cut cut, Box box)

@@ -68,12 +68,17 @@ public sealed class TemplateLayoutTests : IDisposable
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
         var said = template.Fields.ToDictionary(field => field.Name, _ => "Some words");
-        var picture = Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), said, _shaper);
-        foreach (var line in picture.Nodes.Where(node => node.Line is not null))
+        foreach (var brand in ReadyBrands.All)
         {
-            var plate = picture.Nodes.Last(node => node.Plate?.Ground is not null && node.Box.Contains(line.Ink, 0.5));
-            var ground = Colour.Parse(plate.Plate!.Ground)!.Value;
-            Assert.True(Colour.Contrast(Colour.Parse(line.Line!.Ink)!.Value.Over(ground), ground) >= 4.5, $"{file}: {line.Id}");
+            Assert.Empty(brand.Faults());
+            var picture = Layouts.Lay(new Dress(template, brand, Canvas.FullHd, template.Seat, default), said, _shaper);
+            foreach (var line in picture.Nodes.Where(node => node.Line is not null))
+            {
+                var plate = picture.Nodes.Last(node => node.Plate?.Ground is not null && node.Box.Contains(line.Ink, 0.5));
+                var ground = Colour.Parse(plate.Plate!.Ground)!.Value;
+                var contrast = Colour.Contrast(Colour.Parse(line.Line!.Ink)!.Value.Over(ground), ground);
+                Assert.True(contrast >= Colour.Readable, $"{file} in {brand.Name}: {line.Id} has {contrast:0.0}");
+            }
         }
     }
 

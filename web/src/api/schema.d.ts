@@ -258,6 +258,7 @@ export interface components {
             shape: components["schemas"]["Shape"];
             motion: components["schemas"]["MotionStyle"];
             logo?: string;
+            plates: components["schemas"]["PlateStyle"];
         };
         Canvas: {
             /** Format: int32 */
@@ -288,7 +289,7 @@ export interface components {
         Colour: string;
         CommandId: string;
         /** @enum {unknown} */
-        Corner: "square" | "rounded";
+        Corner: "square" | "rounded" | "cut" | "slant";
         DeskNews: {
             k: string;
             epoch: string;
@@ -454,6 +455,7 @@ export interface components {
             ink: components["schemas"]["Box"];
             /** Format: double */
             mask?: null | number;
+            clip?: null | string;
             moves: components["schemas"]["Move"][];
             plate?: null | components["schemas"]["Plate"];
             line?: null | components["schemas"]["TextLine"];
@@ -525,6 +527,11 @@ export interface components {
             halo?: null | string;
             ground?: null | string;
         };
+        /**
+         * @default lamplight
+         * @enum {unknown}
+         */
+        PlateStyle: "lamplight" | "solid" | "gradient" | "glass" | "outline";
         Pong: {
             k: string;
             /** Format: double */
@@ -623,6 +630,7 @@ export interface components {
             lookFirst: boolean;
             templates: components["schemas"]["TemplateView"][];
             starterSets: components["schemas"]["StarterSet"][];
+            readyBrands: components["schemas"]["Brand"][];
             seats: components["schemas"]["Seat"][];
             typefaces: string[];
             assets: components["schemas"]["AssetView"][];

@@ -34,6 +34,29 @@ export function BrandPage() {
     <Page title="Brand">
       <div className="grid min-h-0 grid-cols-[340px_minmax(0,1fr)] gap-5">
         <div className="grid min-h-0 content-start gap-5 overflow-y-auto pr-1">
+          <section aria-label="Ready-made brands" className="grid gap-2">
+            <h2 className="font-semibold">Begin from</h2>
+            <div className="flex flex-wrap gap-1.5">
+              {show.readyBrands.map((ready) => (
+                <button
+                  key={ready.name}
+                  type="button"
+                  aria-pressed={ready.name === brand.name}
+                  onClick={() => keep({ ...ready, logo: brand.logo })}
+                  className="flex min-h-9 items-center gap-2 rounded-[10px] bg-panel py-1 pr-3 pl-2 hover:bg-raised aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
+                >
+                  <span aria-hidden className="flex overflow-hidden rounded-md">
+                    {[ready.palette.plate, ready.palette.ink, ready.palette.accent, ready.palette.glow].map(
+                      (colour) => (
+                        <span key={colour} className="h-6 w-2.5" style={{ background: colour }} />
+                      ),
+                    )}
+                  </span>
+                  {ready.name}
+                </button>
+              ))}
+            </div>
+          </section>
           <section aria-label="Palette" className="grid gap-2">
             <h2 className="font-semibold">Palette</h2>
             {roles.map((one) => (
@@ -56,22 +79,26 @@ export function BrandPage() {
               label="Everything else"
               render={(id) => <FaceChoice id={id} value={brand.type.body} onKeep={(body) => keepType({ body })} />}
             />
+            <div className="col-span-2">
+              <Field
+                label="Corners"
+                render={() => (
+                  <Segmented
+                    label="Corners"
+                    value={brand.shape.corner}
+                    choices={[
+                      { value: 'rounded', words: 'Round' },
+                      { value: 'square', words: 'Square' },
+                      { value: 'cut', words: 'Cut' },
+                      { value: 'slant', words: 'Slant' },
+                    ]}
+                    onChoose={(corner) => keep({ shape: { ...brand.shape, corner } })}
+                  />
+                )}
+              />
+            </div>
             <Field
-              label="Corners"
-              render={() => (
-                <Segmented
-                  label="Corners"
-                  value={brand.shape.corner}
-                  choices={[
-                    { value: 'rounded', words: 'Rounded' },
-                    { value: 'square', words: 'Square' },
-                  ]}
-                  onChoose={(corner) => keep({ shape: { ...brand.shape, corner } })}
-                />
-              )}
-            />
-            <Field
-              label="Radius, px"
+              label="How much, px"
               render={(id) => (
                 <KeptText
                   id={id}
@@ -85,6 +112,23 @@ export function BrandPage() {
               )}
             />
           </section>
+          <Field
+            label="Plates"
+            render={() => (
+              <Segmented
+                label="Plates"
+                value={brand.plates}
+                choices={[
+                  { value: 'lamplight', words: 'Lamp' },
+                  { value: 'solid', words: 'Solid' },
+                  { value: 'gradient', words: 'Gradient' },
+                  { value: 'glass', words: 'Glass' },
+                  { value: 'outline', words: 'Outline' },
+                ]}
+                onChoose={(plates) => keep({ plates })}
+              />
+            )}
+          />
           <section aria-label="Motion" className="grid gap-3">
             <h2 className="font-semibold">Motion</h2>
             <Segmented

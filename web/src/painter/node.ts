@@ -24,6 +24,7 @@ export function dressNode({ outer, inner }: NodeElements, node: Node, parent: Pa
   placeNode(outer, node, parent);
   inner.style.overflow = node.mask == null ? 'visible' : 'hidden';
   inner.style.borderRadius = node.mask == null ? '' : `${node.mask}px`;
+  inner.style.clipPath = node.clip ?? '';
   if (node.plate) dressPlate(inner, node.plate);
   if (node.line) dressLine(inner, node.line);
   if (node.image) dressImage(inner, node.image);
