@@ -242,7 +242,7 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
         var style = StyleOf(surface);
         if (style == PlateStyle.Gradient)
         {
-            (to, angle) = (first.Mix(brand.Palette.Accent.Fade(first.A), 0.22), 115);
+            (to, angle) = (first.Mix(brand.Palette.Accent.Fade(first.A), 0.18), 115);
         }
         else if (style == PlateStyle.Glass)
         {

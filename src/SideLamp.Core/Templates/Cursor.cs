@@ -8,8 +8,25 @@ namespace SideLamp.Core.Templates;
 /// <summary>A place in a JSON document being read. What is missing or wrong is noted with its path, and a harmless value taken instead.</summary>
 internal sealed record Cursor(JsonElement Element, string Path, List<Fault> Faults)
 {
-    public bool Has(string name) =>
-        Element.ValueKind == JsonValueKind.Object && Element.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null;
+    private readonly HashSet<string> _asked = [];
+
+    public bool Has(string name)
+    {
+        _asked.Add(name);
+        return Element.ValueKind == JsonValueKind.Object && Element.TryGetProperty(name, out var value) && value.ValueKind != JsonValueKind.Null;
+    }
+
+    /// <summary>Notes what nobody asked for: most likely a slip of the pen, which would otherwise have no effect and no word about it.</summary>
+    public void Finish()
+    {
+        foreach (var name in Element.ValueKind == JsonValueKind.Object ? Element.EnumerateObject().Select(one => one.Name) : [])
+        {
+            if (!_asked.Contains(name))
+            {
+                Fault(name, "There is no such property here.");
+            }
+        }
+    }
 
     public JsonElement Raw(string name) => Element.GetProperty(name);
 

@@ -52,7 +52,8 @@ public static class TemplateReader
             at.Fault("seat", $"There is no seat “{seat}”.");
         }
 
-        return new Template(
+        at.Has("$schema");
+        var template = new Template(
             new TemplateId(at.String("id")),
             at.String("name"),
             at.Word("kind", TemplateKind.Caption),
@@ -62,10 +63,16 @@ public static class TemplateReader
             at.Has("stay") ? Duration.FromSeconds(at.Number("stay", 0, 0.5, 86400)) : null,
             at.Object("root") is { } root ? ReadPart(root, context, 1) : new GroupPart { Id = "", Flow = Flow.Layers, Parts = [] }
         );
+        at.Finish();
+        return template;
     }
 
-    private static Field ReadField(Cursor at) =>
-        new(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""));
+    private static Field ReadField(Cursor at)
+    {
+        var field = new Field(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""));
+        at.Finish();
+        return field;
+    }
 
     private static Part ReadPart(Cursor at, Context context, int depth)
     {
@@ -97,7 +104,7 @@ public static class TemplateReader
             "mark" => new MarkPart { Id = id, Surface = at.Object("surface") is { } surface ? ReadSurface(surface) : NoSurface(at) },
             var other => Unknown(at, other),
         };
-        return part with
+        var whole = part with
         {
             Width = ReadExtent(at, "width"),
             Height = ReadExtent(at, "height"),
@@ -111,6 +118,8 @@ public static class TemplateReader
                 ? new Hold(hold.Word("kind", HoldKind.Pulse), hold.Milliseconds("period", 2000, 200, 60_000))
                 : null,
         };
+        at.Finish();
+        return whole;
     }
 
     private static Part Unknown(Cursor at, string kind)
@@ -211,8 +220,9 @@ public static class TemplateReader
         return field;
     }
 
-    private static Surface ReadSurface(Cursor at) =>
-        new(
+    private static Surface ReadSurface(Cursor at)
+    {
+        var surface = new Surface(
             ReadPaint(at, "fill") ?? new Paint("plate"),
             ReadPaint(at, "to"),
             at.Number("angle", 90, 0, 360),
@@ -222,6 +232,9 @@ public static class TemplateReader
             ReadPaint(at, "halo"),
             at.Number("haloSize", 0, 0, 80)
         );
+        at.Finish();
+        return surface;
+    }
 
     /// <summary>A role alone (<c>"ink"</c>), or with how much it lets through (<c>"ink/0.5"</c>).</summary>
     private static Paint? ReadPaint(Cursor at, string name)
@@ -284,8 +297,9 @@ public static class TemplateReader
         return new Insets(sides[0], sides[1], sides[2], sides[3]);
     }
 
-    private static Motion ReadMotion(Cursor at) =>
-        new(
+    private static Motion ReadMotion(Cursor at)
+    {
+        var motion = new Motion(
             at.Word("kind", MotionKind.Fade),
             at.Word("from", Side.Left),
             at.Milliseconds("delay", 0, 0, 10_000),
@@ -293,6 +307,9 @@ public static class TemplateReader
             at.Number("distance", 0, 0, 4096),
             at.Word("ease", Easing.Settle)
         );
+        at.Finish();
+        return motion;
+    }
 
     private sealed record Context(ImmutableHashSet<string> Fields, HashSet<string> Ids);
 }

@@ -27,7 +27,7 @@ export function Map(props: Props) {
           key={index}
           className={clsx(
             'grid grid-cols-[1fr_.9fr_1fr] gap-2',
-            row.some((seat) => at(seat).length > 0) ? 'min-h-24 flex-1' : 'min-h-12',
+            row.some((seat) => at(seat).length > 0) ? 'min-h-24 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
           )}
         >
           {row.map((seat) => (
