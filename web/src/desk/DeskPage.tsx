@@ -111,7 +111,7 @@ export function DeskPage() {
         </div>
         <Map onPress={onPress} onChoose={choose} />
       </section>
-      <aside className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)] gap-3 overflow-y-auto p-1 pr-1.5">
+      <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-3 overflow-y-auto p-1 pr-1.5">
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
             <h2 className="font-semibold text-lamp-soft">On air</h2>
@@ -132,7 +132,7 @@ export function DeskPage() {
         </div>
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
-            <h2 className="font-semibold text-cool">Standby</h2>
+            <h2 className="shrink-0 pr-3 font-semibold text-cool">Standby</h2>
             <span className="truncate text-quiet">{chosen?.name ?? 'nothing chosen'}</span>
           </div>
           <PictureView

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
@@ -56,7 +57,9 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
     >
       <h3 className="flex justify-between gap-2 font-semibold">
         <span className="truncate">{graphic.name}</span>
-        <span className={lit ? 'text-lamp-soft' : 'font-normal text-quiet'}>{lit ? 'on air' : 'in standby'}</span>
+        <span className={clsx('shrink-0', lit ? 'text-lamp-soft' : 'font-normal text-quiet')}>
+          {lit ? 'on air' : 'in standby'}
+        </span>
       </h3>
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
         {fields.map((field) => {

@@ -42,9 +42,9 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
         className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1.5 pl-3 text-left outline-offset-[-3px]"
       >
         <Lamp lit={lit} standby={standby} />
-        <span className="min-w-0 flex-1">
+        <span className="min-w-0 flex-1 overflow-hidden">
           <span className="flex items-baseline gap-1.5">
-            <span className="truncate font-semibold">{graphic.name}</span>
+            <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
             {lit && airing?.litAt != null && (
               <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
                 On air {clockText(now - airing.litAt)}
@@ -63,11 +63,12 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
         {airing?.edited && (
           <button
             type="button"
+            aria-label="Push"
             onClick={() => void press('push', graphic.id)}
             title="It was edited since it was lit. Press to push the edit to air."
-            className="flex items-center gap-1 rounded-md bg-on-lamp/85 px-2 py-1 text-[11px] font-semibold text-lamp-soft"
+            className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
           >
-            <Upload aria-hidden size={12} /> Push
+            <Upload aria-hidden size={14} />
           </button>
         )}
         {graphic.cards.length > 1 && <CardStep graphic={graphic} lit={lit} />}
