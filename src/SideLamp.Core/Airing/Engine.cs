@@ -56,6 +56,13 @@ public static class Engine
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
     public static Instant? NextWake(AirState state) => NextDue(state)?.At;
 
+    /// <summary>
+    /// The state without what is due next, which is gone from the air at once: for when working it out has failed, and would
+    /// fail again (rule 31).
+    /// </summary>
+    public static AirState WithoutNextDue(AirState state) =>
+        NextDue(state) is { } due ? state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) } : state;
+
     /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
     private static Due? NextDue(AirState state) =>
         state.Dues().Select((due, order) => (due, order)).OrderBy(one => one.due.At).ThenBy(one => one.due.Kind).ThenBy(one => one.order).FirstOrDefault().due;

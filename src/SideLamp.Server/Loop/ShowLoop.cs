@@ -98,9 +98,18 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         var stage = _stage;
         foreach (var key in _data.Keys)
         {
-            if (_data.TryRemove(key, out var fold))
+            if (!_data.TryRemove(key, out var fold))
+            {
+                continue;
+            }
+
+            try
             {
                 stage = fold(stage);
+            }
+            catch (Exception error)
+            {
+                logger.LogError(error, "The value of {Key} was dropped.", key);
             }
         }
 
@@ -118,7 +127,7 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         {
             // A wake that throws is dropped, and the loop goes on (rule 31).
             logger.LogError(error, "A wake was dropped.");
-            _stage = _stage with { Kept = _stage.Kept with { Air = _stage.Air with { Now = clock.Now } } };
+            Take(_stage with { Kept = _stage.Kept with { Air = Engine.WithoutNextDue(_stage.Air) } }, []);
         }
     }
 
@@ -136,7 +145,15 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         }
 
         _stage = after;
-        Changed?.Invoke(before, after);
+        try
+        {
+            Changed?.Invoke(before, after);
+        }
+        catch (Exception error)
+        {
+            // What is kept is kept, whoever could not be told of it.
+            logger.LogError(error, "A change could not be told.");
+        }
     }
 
     /// <summary>A full or failing disk never stops the show: it goes on, and says that it could not be kept.</summary>

@@ -40,5 +40,8 @@ internal sealed class FakeFacts : IAirFacts
             )
             : null;
 
-    public Duration LeaveOf(LookId look) => Leave;
+    /// <summary>Whether pictures cannot be laid out any more.</summary>
+    public bool Broken { get; set; }
+
+    public Duration LeaveOf(LookId look) => Broken ? throw new InvalidOperationException("broken") : Leave;
 }

@@ -260,6 +260,20 @@ public sealed class RuleTests
     }
 
     [Fact]
+    public void Rule_31_what_cannot_be_worked_out_is_dropped_and_the_rest_goes_on()
+    {
+        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(1));
+        Light("a");
+        Light("d");
+        After(1000);
+        _facts.Broken = true;
+        var later = _now + Duration.FromSeconds(5);
+        Assert.Throws<InvalidOperationException>(() => Engine.Advance(_air, _facts, later));
+        _air = Engine.WithoutNextDue(_air);
+        Assert.Equal("d", Assert.Single(Engine.Advance(_air, _facts, later).State.Airings).Graphic.Value);
+    }
+
+    [Fact]
     public void What_is_not_there_is_refused_and_changes_nothing()
     {
         var step = Engine.Apply(_air, new Light(new("gone")), _facts, _now);
