@@ -153,10 +153,10 @@ test('the page never breaks a line by itself and puts each on its baseline', asy
   await page.goto(lamp.url);
   await expect(page.getByRole('button', { name: 'Species quote', exact: true })).toBeVisible();
   await page.keyboard.press('5');
-  const last = output.locator('[data-node="text/2"] > div');
+  const last = output.locator('[data-node="quote/1"] > div');
   await expect(last).toBeVisible();
   const lines = await output.evaluate(() =>
-    [...document.querySelectorAll<HTMLElement>('[data-node^="text/"] > div')].map((element) => {
+    [...document.querySelectorAll<HTMLElement>('[data-node^="quote/"] > div')].map((element) => {
       const range = document.createRange();
       range.selectNodeContents(element);
       return {

@@ -90,7 +90,7 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
   await expect(page.getByText(/placeholder cannot be read/)).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
   await page.goto(`${lamp.url}/feeds`);
-  await page.getByLabel('File', { exact: true }).fill('relative.txt');
+  await page.getByLabel('File', { exact: true }).first().fill('relative.txt');
   await expect(page.getByText(/Give the whole path/)).toBeVisible();
 });
 
