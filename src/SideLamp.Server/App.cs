@@ -110,8 +110,7 @@ public static class App
 
         using var socket = await context.WebSockets.AcceptWebSocketAsync();
         using var stop = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
-        // The gate let it in: its Origin is ours, or it has the key.
-        await hub.Serve(socket, deskAllowed: true, stop.Token);
+        await hub.Serve(socket, stop.Token);
     }
 
     private sealed class StandInHost(ClothWriter writer) : BackgroundService

@@ -44,9 +44,8 @@ public sealed class LiveHub : BackgroundService
     /// <summary>Names this run of the server.</summary>
     public string Epoch { get; }
 
-    /// <summary>Serves one page until it goes.</summary>
-    /// <param name="deskAllowed">Whether the request came from the desk's own origin.</param>
-    public async Task Serve(WebSocket socket, bool deskAllowed, CancellationToken stop)
+    /// <summary>Serves one page until it goes. The gate has let it in: its Origin is ours, or it has the key.</summary>
+    public async Task Serve(WebSocket socket, CancellationToken stop)
     {
         using var closing = CancellationTokenSource.CreateLinkedTokenSource(stop);
         closing.CancelAfter(HelloWithin);
@@ -57,7 +56,7 @@ public sealed class LiveHub : BackgroundService
             return;
         }
 
-        var page = Admit(socket, hello, deskAllowed);
+        var page = Admit(socket, hello);
         var sending = page.SendAll(closing.Token);
         try
         {
@@ -92,11 +91,11 @@ public sealed class LiveHub : BackgroundService
         }
     }
 
-    private Page Admit(WebSocket socket, PageMessage hello, bool deskAllowed)
+    private Page Admit(WebSocket socket, PageMessage hello)
     {
         var output = hello.Token is { } token ? OutputWith(token) : null;
         var page = new Page(socket, output?.Id, hello.Token);
-        if (output is null && (hello.Token is not null || !deskAllowed))
+        if (output is null && hello.Token is not null)
         {
             page.Send(new Gone("gone", "revoked"));
             page.Finish();
