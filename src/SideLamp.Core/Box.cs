@@ -38,5 +38,15 @@ public readonly record struct Box(double X, double Y, double W, double H)
         return new Box(x, y, Math.Max(Right, other.Right) - x, Math.Max(Bottom, other.Bottom) - y);
     }
 
+    /// <summary>The least upright box around this one, turned clockwise about the centre of another.</summary>
+    public Box Turned(double degrees, Box about)
+    {
+        var (sin, cos) = Math.SinCos(degrees * Math.PI / 180);
+        var (dx, dy) = (X + (W / 2) - (about.X + (about.W / 2)), Y + (H / 2) - (about.Y + (about.H / 2)));
+        var (w, h) = (Math.Abs(W * cos) + Math.Abs(H * sin), Math.Abs(W * sin) + Math.Abs(H * cos));
+        var (x, y) = (about.X + (about.W / 2) + (dx * cos) - (dy * sin), about.Y + (about.H / 2) + (dx * sin) + (dy * cos));
+        return new Box(x - (w / 2), y - (h / 2), w, h);
+    }
+
     public Box Move(double dx, double dy) => this with { X = X + dx, Y = Y + dy };
 }

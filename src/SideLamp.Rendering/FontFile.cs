@@ -1,5 +1,4 @@
 using HarfBuzzSharp;
-using Face = SideLamp.Core.Brands.Face;
 
 namespace SideLamp.Rendering;
 
@@ -10,13 +9,13 @@ internal sealed class FontFile : IDisposable
     private const double UsualCapHeight = 0.7;
 
     private readonly Blob _blob;
-    private readonly HarfBuzzSharp.Face _face;
+    private readonly Face _face;
 
-    public FontFile(Face face, string path)
+    public FontFile(string id, string path)
     {
-        Id = face.Id;
+        Id = id;
         _blob = Blob.FromFile(path);
-        _face = new HarfBuzzSharp.Face(_blob, 0);
+        _face = new Face(_blob, 0);
         UnitsPerEm = _face.UnitsPerEm;
         Font = new Font(_face);
         Font.SetScale(UnitsPerEm, UnitsPerEm);

@@ -17,16 +17,22 @@ public sealed class TextShaper : ITextShaper, IDisposable
     /// <summary>An emoji's picture hangs this far below the baseline, in em; the page does the same.</summary>
     private const double EmojiDrop = 0.14;
 
+    /// <summary>Letters that an own face lacks come in the fallbacks' regular weight.</summary>
+    private const int OwnWeight = 400;
+
     private static readonly Feature[] NoLigatures = [Feature.Parse("-liga"), Feature.Parse("-clig")];
     private readonly ConcurrentDictionary<string, FontFile> _fonts = new();
     private readonly ConcurrentDictionary<(string, TextStyle, bool), ShapedLine> _lines = new();
     private readonly ConcurrentDictionary<(string, TextStyle), Paragraph> _paragraphs = new();
     private readonly string _folder;
+    private readonly Func<string, string> _ownFile;
 
-    /// <param name="folder">Where the font files and <c>emoji.zip</c> lie.</param>
-    public TextShaper(string folder)
+    /// <param name="folder">Where the shipped font files and <c>emoji.zip</c> lie.</param>
+    /// <param name="ownFile">The file of an own face, by the face's id; null = there are none.</param>
+    public TextShaper(string folder, Func<string, string>? ownFile = null)
     {
         _folder = folder;
+        _ownFile = ownFile ?? (face => throw new ArgumentException($"No face {face}.", nameof(face)));
         Emoji = new EmojiSet(Path.Combine(folder, "emoji.zip"));
     }
 
@@ -171,12 +177,16 @@ public sealed class TextShaper : ITextShaper, IDisposable
 
     private List<FontFile> FacesOf(string faceId)
     {
-        var face = Typefaces.Find(faceId) ?? throw new ArgumentException($"No face {faceId}.", nameof(faceId));
-        return [FontOf(faceId), .. Typefaces.Fallbacks.Where(family => family != face.Family).Select(family => FontOf(Typefaces.Nearest(family, face.Weight).Id))];
+        var (family, weight) = Typefaces.Find(faceId) is { } shipped ? (shipped.Family, shipped.Weight) : ("", OwnWeight);
+        return
+        [
+            FontOf(faceId),
+            .. Typefaces.Fallbacks.Where(other => other != family).Select(other => FontOf(Typefaces.Nearest(Typefaces.Shipped, other, weight).Id)),
+        ];
     }
 
     private FontFile FontOf(string faceId) =>
-        _fonts.GetOrAdd(faceId, id => new FontFile(Typefaces.Find(id)!, Path.Combine(_folder, Typefaces.Find(id)!.File)));
+        _fonts.GetOrAdd(faceId, id => new FontFile(id, Typefaces.Find(id) is { } face ? Path.Combine(_folder, face.File) : _ownFile(id)));
 
     private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TValue> make)
         where TKey : notnull

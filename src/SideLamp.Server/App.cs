@@ -3,8 +3,10 @@ using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Events;
+using SideLamp.Core;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Media;
 using SideLamp.Rendering;
 using SideLamp.Server.Api;
 using SideLamp.Server.Feeds;
@@ -28,7 +30,7 @@ public static class App
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.ListenLocalhost(options.Port);
-            kestrel.Limits.MaxRequestBodySize = Pictures.LargestBytes + 1024;
+            kestrel.Limits.MaxRequestBodySize = MediaFile.LargestVideo + 1024;
             kestrel.AddServerHeader = false;
         });
         builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
@@ -51,13 +53,14 @@ public static class App
     {
         var folder = AppContext.BaseDirectory;
         var clock = new EngineClock(TimeProvider.System);
+        data.KeepSamples(Path.Combine(folder, "templates", "media"));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(clock);
         services.AddSingleton(data.Shows);
         services.AddSingleton(data.Assets);
         services.AddSingleton(GateOptions.For(options.Port, data.Key()));
         services.AddSingleton(new Shelf(Path.Combine(folder, "templates")));
-        services.AddSingleton(new TextShaper(Path.Combine(folder, "fonts")));
+        services.AddSingleton(new TextShaper(Path.Combine(folder, "fonts"), face => data.Assets.PathOf(new AssetId(face))));
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
         services.AddSingleton<PictureBook>();
         services.AddSingleton<Director>();

@@ -74,6 +74,15 @@ public sealed class DataFolder : IDisposable
         return File.ReadAllText(path).Trim();
     }
 
+    /// <summary>The pictures and animations that templates show as samples are stored like the streamer's own.</summary>
+    public void KeepSamples(string folder)
+    {
+        foreach (var file in Directory.EnumerateFiles(folder))
+        {
+            Intake.Keep(Assets, File.ReadAllBytes(file), Path.GetFileNameWithoutExtension(file).Replace('-', ' '));
+        }
+    }
+
     /// <summary>The show as it was kept; in a new folder the demo, or an empty one.</summary>
     public Stage Opening(ServeOptions options, EngineClock clock)
     {
@@ -104,7 +113,7 @@ public sealed class DataFolder : IDisposable
             File.Copy(file, Path.Combine(DemoFiles, Path.GetFileName(file)), overwrite: true);
         }
 
-        var portrait = Assets.Add(File.ReadAllBytes(Path.Combine(shipped, "ilse.png")), "image/png", "Ilse Okonjo-Marsh");
+        var portrait = Intake.Keep(Assets, File.ReadAllBytes(Path.Combine(shipped, "ilse.png")), "Ilse Okonjo-Marsh");
         return DemoShow.Make(DemoFiles, Ids.Secret(), portrait.Id);
     }
 }

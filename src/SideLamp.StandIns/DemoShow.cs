@@ -81,12 +81,13 @@ public static class DemoShow
             ],
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,
-            LookFirst: false
+            LookFirst: false,
+            Wardrobe: [ReadyBrands.All[1]]
         );
 
     /// <summary>A show with nothing in it but an output.</summary>
     public static Show Empty(string token) =>
-        new("New show", Canvas.FullHd, Brand.Night, [], [], [new Output(new OutputId("main"), "Main picture", token)], LiveEdits: false, LookFirst: false);
+        new("New show", Canvas.FullHd, Brand.Night, [], [], [new Output(new OutputId("main"), "Main picture", token)], LiveEdits: false, LookFirst: false, Wardrobe: []);
 
     private static Graphic Graphic(string id, string name, string template, string seat, string key, params ImmutableDictionary<string, string>[] cards)
     {

@@ -33,7 +33,8 @@ public sealed class ShowRepository(Database database)
             [.. feeds.Select(one => one.Feed)],
             [.. Bodies<Output>("SELECT body FROM output ORDER BY place")],
             head.LiveEdits,
-            head.LookFirst
+            head.LookFirst,
+            head.Wardrobe
         );
         var looks = database.Query("SELECT id, body FROM look", row => (new LookId(row.GetString(0)), CoreJson.Read<Look>(row.GetString(1))));
         var air = Bodies<AirState>("SELECT state FROM air").FirstOrDefault() ?? AirState.Dark(NodaTime.Instant.MinValue);
@@ -141,8 +142,8 @@ public sealed class ShowRepository(Database database)
 
     private IEnumerable<T> Bodies<T>(string sql) => database.Query(sql, row => CoreJson.Read<T>(row.GetString(0)));
 
-    private sealed record Head(string Name, Canvas Canvas, Brand Brand, bool LiveEdits, bool LookFirst)
+    private sealed record Head(string Name, Canvas Canvas, Brand Brand, bool LiveEdits, bool LookFirst, ImmutableArray<Brand> Wardrobe)
     {
-        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst);
+        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe);
     }
 }

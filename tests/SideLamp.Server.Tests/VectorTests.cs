@@ -122,6 +122,7 @@ public sealed class VectorTests
                 one.Id,
                 one.Leg == 0 ? null : new Leg(LegPath.Arrive, Instant.FromUnixTimeSeconds(one.Leg), 0, 1, 600),
                 Instant.FromUnixTimeSeconds(1),
+                Instant.FromUnixTimeSeconds(1),
                 null,
                 400,
                 [.. Enumerable.Range(0, one.Words).Reverse().Select(line => Line($"text/{(line + one.Leg) % 4}", $"word {one.Words}"))]

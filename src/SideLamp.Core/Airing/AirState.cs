@@ -34,6 +34,7 @@ public enum Origin
 /// <param name="Stay">How long it stays once it is in; null = until switched off.</param>
 /// <param name="StayEnds">When the stay is over; null while it is not in, or has no end.</param>
 /// <param name="Leg">The motion clock; null while waiting.</param>
+/// <param name="UpSince">When its card came up, lit or stepped to: what shows once, counts from here. Null while it waits.</param>
 public sealed record Airing(
     AiringId Id,
     GraphicId Graphic,
@@ -47,7 +48,8 @@ public sealed record Airing(
     Instant? InAt,
     Duration? Stay,
     Instant? StayEnds,
-    Leg? Leg
+    Leg? Leg,
+    Instant? UpSince = null
 )
 {
     /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>

@@ -153,6 +153,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             Stay = prepared.Stay,
             Origin = origin,
             StayEnds = airing.Phase == Phase.Lit ? Now + prepared.Stay : null,
+            UpSince = Now,
         };
         Put(taken);
         Note(airing.Graphic != prepared.Graphic ? HappeningKind.Lit : HappeningKind.Changed, taken);
@@ -189,6 +190,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         {
             Phase = Phase.Arriving,
             LitAt = Now,
+            UpSince = Now,
             Leg = new Leg(LegPath.Arrive, Now, 0, 1, length.TotalMilliseconds),
         };
         Put(begun);

@@ -16,18 +16,8 @@ public readonly record struct Colour(double R, double G, double B, double A = 1)
     /// </summary>
     public double Luminance => (0.2126 * Linear(R)) + (0.7152 * Linear(G)) + (0.0722 * Linear(B));
 
-    /// <summary>Reads <c>#rgb</c>, <c>#rrggbb</c> or <c>#rrggbbaa</c>; null when it is none of them.</summary>
-    public static Colour? Parse(string? text)
-    {
-        if (text is null || text.Length is not (4 or 7 or 9) || text[0] != '#' || !text.AsSpan(1).ToString().All(char.IsAsciiHexDigit))
-        {
-            return null;
-        }
-
-        var hex = text.Length == 4 ? string.Concat(text.Skip(1).Select(digit => $"{digit}{digit}")) : text[1..];
-        double Channel(int at) => int.Parse(hex.AsSpan(at, 2), NumberStyles.HexNumber, CultureInfo.InvariantCulture) / 255.0;
-        return new Colour(Channel(0), Channel(2), Channel(4), hex.Length == 8 ? Channel(6) : 1);
-    }
+    /// <summary>Reads a colour as CSS Color 4 writes it, such as <c>#1c8</c>, <c>teal</c> or <c>oklch(70% 0.1 200)</c>; null when it is none.</summary>
+    public static Colour? Parse(string? text) => text is null ? null : CssColour.Parse(text);
 
     /// <summary>The contrast ratio of two opaque colours, 1 to 21. Source: WCAG 2.2, “contrast ratio”.</summary>
     public static double Contrast(Colour one, Colour other)
@@ -43,6 +33,9 @@ public readonly record struct Colour(double R, double G, double B, double A = 1)
     /// <summary>This colour laid over an opaque ground. Source: W3C Compositing 1, “source over”.</summary>
     public Colour Over(Colour ground) => ground.Mix(this with { A = 1 }, A) with { A = 1 };
 
+    /// <summary>With every channel between 0 and 1.</summary>
+    public Colour Clamped() => new(Math.Clamp(R, 0, 1), Math.Clamp(G, 0, 1), Math.Clamp(B, 0, 1), Math.Clamp(A, 0, 1));
+
     public Colour Fade(double alpha) => this with { A = A * alpha };
 
     /// <summary>As CSS: <c>#rrggbb</c>, or <c>#rrggbbaa</c> when it lets something through.</summary>
@@ -55,5 +48,9 @@ public readonly record struct Colour(double R, double G, double B, double A = 1)
 
     public override string ToString() => ToCss();
 
-    private static double Linear(double channel) => channel <= 0.04045 ? channel / 12.92 : Math.Pow((channel + 0.055) / 1.055, 2.4);
+    /// <summary>A channel as an amount of light. Source: CSS Color 4, sRGB.</summary>
+    internal static double Linear(double channel) => channel <= 0.04045 ? channel / 12.92 : Math.Pow((channel + 0.055) / 1.055, 2.4);
+
+    /// <summary>An amount of light as a channel: the way back.</summary>
+    internal static double Curved(double light) => light <= 0.0031308 ? light * 12.92 : (1.055 * Math.Pow(light, 1 / 2.4)) - 0.055;
 }

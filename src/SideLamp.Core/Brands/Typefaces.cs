@@ -3,9 +3,9 @@ using System.Collections.Immutable;
 namespace SideLamp.Core.Brands;
 
 /// <summary>One static font file: a family in one weight and style.</summary>
-/// <param name="Id">Its name in pictures and on pages, such as <c>lexend-600</c>.</param>
+/// <param name="Id">Its name in pictures and on pages, such as <c>lexend-600</c>; of an own face, the id of its stored file.</param>
 /// <param name="Weight">400 regular, 500 medium, 600 semi-bold, 700 bold.</param>
-/// <param name="File">Its file name in <c>fonts/</c>.</param>
+/// <param name="File">Its file name in <c>fonts/</c>; of an own face, empty.</param>
 public sealed record Face(string Id, string Family, int Weight, bool Italic, string File);
 
 /// <summary>The faces that ship with the app, and which of them serves a wish.</summary>
@@ -38,16 +38,13 @@ public static class Typefaces
     /// <summary>
     /// The face of a family that is nearest to a weight. Only files that exist are offered: an italic that the family lacks is its upright.
     /// </summary>
-    public static Face Nearest(string family, int weight, bool italic = false)
-    {
-        var faces = Shipped.Where(face => face.Family == family).ToList();
-        return faces
+    public static Face Nearest(IEnumerable<Face> all, string family, int weight, bool italic = false) =>
+        all.Where(face => face.Family == family)
             .OrderBy(face => face.Italic == italic ? 0 : 1)
             .ThenBy(face => Math.Abs(face.Weight - weight))
             // At equal distance the heavier: thin strokes vanish over moving pictures.
             .ThenByDescending(face => face.Weight)
             .First();
-    }
 
     private static IEnumerable<Face> Family(string family, string filePrefix, string id, params int[] weights) =>
         weights.Select(weight =>

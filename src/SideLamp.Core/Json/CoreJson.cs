@@ -62,7 +62,7 @@ public static class CoreJson
     private sealed class ColourConverter : JsonConverter<Colour>
     {
         public override Colour Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            Colour.Parse(reader.GetString()) ?? throw new JsonException("A colour is written as #rrggbb.");
+            Colour.Parse(reader.GetString()) ?? throw new JsonException("This is no colour that CSS knows. Write it like #1c8a5e, teal or oklch(70% 0.1 200).");
 
         public override void Write(Utf8JsonWriter writer, Colour value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToCss());
     }

@@ -51,6 +51,23 @@ public static class Fitting
         return Fitted(least, [.. kept, last], FitOutcome.Cut, paragraphs[0].CapHeight);
     }
 
+    /// <summary>
+    /// The words at their own size on as many pages as they need, each of at most the lines that there may be. Nothing is left out.
+    /// </summary>
+    public static ImmutableArray<FittedText> LayPages(FitRequest request, ITextShaper shaper)
+    {
+        var paragraphs = request.Text.Split('\n').Select(text => shaper.Shape(text, request.Style)).ToList();
+        var lines = Break(paragraphs, request with { MaxLines = int.MaxValue }, request.Size, request.Width, shaper, force: true)!.Value;
+        if (lines.Length <= request.MaxLines)
+        {
+            return [Lay(request with { Fit = Fit.Keep }, shaper)];
+        }
+
+        var pages = (int)Math.Ceiling(lines.Length / (double)request.MaxLines);
+        var each = (int)Math.Ceiling(lines.Length / (double)pages);
+        return [.. lines.Chunk(each).Select(page => Fitted(request.Size, [.. page], FitOutcome.Paged, paragraphs[0].CapHeight))];
+    }
+
     private static FittedText Fitted(double size, ImmutableArray<ShapedLine> lines, FitOutcome outcome, double capHeight) =>
         new(size, lines, outcome, lines.Max(line => line.Width) * size, capHeight);
 

@@ -6,7 +6,8 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Core.Layout;
 
 /// <summary>Everything a picture is laid out from, besides the words of the moment.</summary>
-public sealed record Dress(Template Template, Brand Brand, Canvas Canvas, SeatId Seat, Shows.Offset Offset);
+/// <param name="Speed">How fast it moves: 1 is as template and brand say, 2 is twice as fast.</param>
+public sealed record Dress(Template Template, Brand Brand, Canvas Canvas, SeatId Seat, Shows.Offset Offset, double Speed = 1);
 
 /// <summary>Part tree + words + brand + seat → <see cref="Picture"/>.</summary>
 public static class Layouts
@@ -26,7 +27,7 @@ public static class Layouts
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(dress.Offset.X * scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(dress.Offset.Y * scale);
-        var placing = new Placing(dress.Brand, scale, Motions.ArrivalOf(dress.Template.Root));
+        var placing = new Placing(dress.Brand, scale, dress.Speed, Motions.ArrivalOf(dress.Template.Root));
         placing.Place(root, new Box(x, y, w, h), null);
         return placing.Picture(new Box(x, y, w, h));
     }

@@ -1,17 +1,30 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;
 
 /// <summary>A part with the size it needs, in canvas px.</summary>
-internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Measured> Parts, FittedText? Text = null, string? Asset = null)
+internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Measured> Parts, FittedText? Text = null)
 {
+    /// <summary>Of a picture.</summary>
+    public MediaChoice? Media { get; init; }
+
+    /// <summary>Of a QR code: what it says.</summary>
+    public string? Words { get; init; }
+
+    /// <summary>Of a text that is split: each page; else default.</summary>
+    public ImmutableArray<FittedText> Pages { get; init; }
+
+    /// <summary>Of a table: the width of each column in px.</summary>
+    public ImmutableArray<double> Columns { get; init; }
+
     /// <summary>Of a meter: how much of it is filled, 0 to 1.</summary>
     public double Share { get; init; }
 
-    /// <summary>Of a list: how many of its lines found no room.</summary>
+    /// <summary>Of a list or table: how many of its lines found no room.</summary>
     public int Missing { get; init; }
 }
 
@@ -33,6 +46,8 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             GroupPart group => MeasureGroup(group, most, roomH),
             TextPart text => MeasureText(text, most),
             PicturePart picture => MeasurePicture(picture),
+            QrPart qr => words.GetValueOrDefault(qr.Field) is { Length: > 0 } said ? new Measured(qr, 0, 0, []) { Words = said } : null,
+            TablePart table => MeasureTable(table, most, roomH),
             MeterPart meter => new Measured(meter, 0, 0, []) { Share = ShareOf(meter) },
             ListPart list => MeasureList(list, most, roomH),
             _ => new Measured(part, 0, 0, []),
@@ -67,6 +82,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         {
             Flow.Row => (parts.Sum(part => part.W) + gaps, parts.Max(part => part.H)),
             Flow.Column => (parts.Max(part => part.W), parts.Sum(part => part.H) + gaps),
+            Flow.Free => (parts.Max(part => Px(part.Part.At.X) + part.W), parts.Max(part => Px(part.Part.At.Y) + part.H)),
             _ => (parts.Max(part => part.W), parts.Max(part => part.H)),
         };
         return new Measured(group, w + padW, h + padH, parts);
@@ -90,7 +106,13 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         };
 
     private ImmutableArray<Measured> MeasureEach(GroupPart group, double innerW, double innerH) =>
-        [.. group.Parts.Select(part => Measure(part, innerW, innerH)).OfType<Measured>()];
+        [
+            .. group
+                .Parts.Select(part =>
+                    group.Flow == Flow.Free ? Measure(part, Math.Max(0, innerW - Px(part.At.X)), Math.Max(0, innerH - Px(part.At.Y))) : Measure(part, innerW, innerH)
+                )
+                .OfType<Measured>(),
+        ];
 
     /// <summary>What has a size of its own comes first; words share what is left, and who needs little leaves the rest to the others.</summary>
     private ImmutableArray<Measured> MeasureRow(GroupPart group, double innerW, double innerH)
@@ -113,7 +135,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         return [.. found.OfType<Measured>()];
     }
 
-    private static bool HoldsWords(Part part) => part is TextPart or ListPart || (part is GroupPart group && group.Parts.Any(HoldsWords));
+    private static bool HoldsWords(Part part) => part is TextPart or ListPart or TablePart || (part is GroupPart group && group.Parts.Any(HoldsWords));
 
     private double ShareOf(MeterPart meter)
     {
@@ -161,32 +183,90 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             return null;
         }
 
-        var family = part.Type == TypeRole.Heading ? brand.Type.Heading : brand.Type.Body;
-        var style = new TextStyle(Typefaces.Nearest(family, part.Weight, part.Italic).Id, part.Spacing);
+        var style = new TextStyle(brand.Type.Face(part.Type, part.Weight, part.Italic).Id, part.Spacing);
         var cased = part.Case == LetterCase.Upper ? text.ToUpperInvariant() : text;
-        var fitted = Fitting.Lay(
-            new FitRequest(
-                cased.Trim(),
-                style,
-                room,
-                Math.Max(1, Px(part.Size)),
-                Math.Max(1, Px(part.LeastSize)),
-                Math.Max(1, Px(part.GreatestSize)),
-                part.Fit,
-                part.MaxLines
-            ),
-            shaper
+        var request = new FitRequest(
+            cased.Trim(),
+            style,
+            room,
+            Math.Max(1, Px(part.Size)),
+            Math.Max(1, Px(part.LeastSize)),
+            Math.Max(1, Px(part.GreatestSize)),
+            part.Fit,
+            part.MaxLines
         );
-        return new Measured(part, Math.Ceiling(fitted.Width), fitted.Lines.Length * Pitch(part, fitted), [], fitted);
+        ImmutableArray<FittedText> pages = part.Fit == Fit.Pages ? Fitting.LayPages(request, shaper) : [Fitting.Lay(request, shaper)];
+        return new Measured(part, Math.Ceiling(pages.Max(page => page.Width)), pages.Max(page => page.Lines.Length * Pitch(part, page)), [], pages[0]) { Pages = pages };
     }
 
     /// <summary>From one baseline to the next, in whole px.</summary>
     public static double Pitch(TextPart part, FittedText text) => Math.Round(text.Size * part.LineHeight);
 
-    private Measured? MeasurePicture(PicturePart part)
+    private Measured? MeasurePicture(PicturePart part) =>
+        MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? "")) is { } choice ? new Measured(part, 0, 0, []) { Media = choice } : null;
+
+    /// <summary>Each column is as wide as its longest cell; when that is too much, the long ones share what the short ones leave.</summary>
+    private Measured? MeasureTable(TablePart table, double roomW, double roomH)
     {
-        var asset = part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? "");
-        return string.IsNullOrWhiteSpace(asset) ? null : new Measured(part, 0, 0, [], Asset: asset);
+        var lines = ListRows.Of(words.GetValueOrDefault(table.Field, ""));
+        var shown = lines.Take(table.MaxRows + (table.Head ? 1 : 0)).ToList();
+        if (shown.Count == 0)
+        {
+            return null;
+        }
+
+        TextPart CellOf(int row, int column)
+        {
+            var cell = table.Columns[column] with { Id = $"{table.Id}/{shown[row].Key}/{column + 1}", Text = shown[row].Words.GetValueOrDefault($"{column + 1}", "") };
+            return table.Head && row == 0 ? cell with { Ink = new Paint("quiet"), Weight = 500 } : cell;
+        }
+
+        var widths = ColumnWidths(table, shown.Count, CellOf, roomW);
+        var rows = new List<Measured>();
+        var height = 0.0;
+        foreach (var at in Enumerable.Range(0, shown.Count))
+        {
+            var cells = widths.Select((width, column) => MeasureText(CellOf(at, column), width) ?? new Measured(CellOf(at, column), 0, 0, [])).ToImmutableArray();
+            var tall = cells.Max(cell => cell.H);
+            if (height + tall > roomH)
+            {
+                break;
+            }
+
+            rows.Add(new Measured(new GroupPart { Id = $"{table.Id}/{shown[at].Key}/", Flow = Flow.Row, Parts = [] }, widths.Sum(), tall, cells));
+            height += tall + Px(table.RowGap);
+        }
+
+        return rows.Count == 0
+            ? null
+            : new Measured(table, widths.Sum() + (Px(table.Gap) * (widths.Length - 1)), height - Px(table.RowGap), [.. rows])
+            {
+                Columns = widths,
+                Missing = lines.Count - rows.Count,
+            };
+    }
+
+    private ImmutableArray<double> ColumnWidths(TablePart table, int rows, Func<int, int, TextPart> cellOf, double roomW)
+    {
+        var widths = table
+            .Columns.Select((column, at) =>
+                column.Width.Kind == ExtentKind.Fixed ? Px(column.Width.Px) : Enumerable.Range(0, rows).Max(row => MeasureText(cellOf(row, at), roomW)?.W ?? 0)
+            )
+            .ToArray();
+        var room = roomW - (Px(table.Gap) * (widths.Length - 1));
+        foreach (var (at, before) in Enumerable.Range(0, widths.Length).OrderBy(at => widths[at]).Select((at, before) => (at, before)))
+        {
+            widths[at] = Math.Min(widths[at], Math.Max(0, Math.Floor(room / (widths.Length - before))));
+            room -= widths[at];
+        }
+
+        var fillers = table.Columns.Count(column => column.Width.Kind == ExtentKind.Fill);
+        if (fillers > 0 && table.Width.Kind != ExtentKind.Hug)
+        {
+            widths = [.. widths.Select((width, at) => width + (table.Columns[at].Width.Kind == ExtentKind.Fill ? Math.Floor(room / fillers) : 0))];
+        }
+
+        return [.. widths];
     }
 
     private double Px(double design) => Math.Round(design * scale);

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Media;
 
 namespace SideLamp.Core.Layout;
 
@@ -9,18 +10,23 @@ namespace SideLamp.Core.Layout;
 /// <param name="Arrive">How long the arrival takes, from the press until everything is in.</param>
 /// <param name="Leave">How long the departure takes.</param>
 /// <param name="Fits">What became of each text.</param>
-public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arrive, Duration Leave, ImmutableArray<TextFit> Fits)
+/// <param name="Reading">How long text that is split over pages takes to have shown them all; zero when none is.</param>
+public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arrive, Duration Leave, ImmutableArray<TextFit> Fits, Duration Reading)
 {
-    public static Picture Empty { get; } = new(default, [], Duration.Zero, Duration.Zero, []);
+    public static Picture Empty { get; } = new(default, [], Duration.Zero, Duration.Zero, [], Duration.Zero);
 }
 
-/// <summary>One thing to draw. Exactly one of the last four is given, or none for a group.</summary>
+/// <summary>One thing to draw. At most one of plate, line, image and drawing is given; none for a group.</summary>
 /// <param name="Id"><c>part</c>, <c>part/plate</c>, or <c>part/0</c> for a line of text: the same piece keeps its id when words change.</param>
 /// <param name="Parent">The group that carries, masks and moves it; null = the graphic itself.</param>
 /// <param name="Box">In canvas px. For a line of text: the left edge, baseline − size, the advance width and the size.</param>
 /// <param name="Ink">What it may paint on, in canvas px.</param>
 /// <param name="Clip">CSS clip-path of what it is cut to, where that is no rounded box; null = none.</param>
 /// <param name="Mask">Whether children are seen only inside the box, cut with corners of this radius in px; null = no mask.</param>
+/// <param name="Stance">How it stands at rest; null = plainly.</param>
+/// <param name="Soft">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
+/// <param name="Blur">Radius in px; 0 = sharp.</param>
+/// <param name="Under">Whether it lies under its parent, outside of the parent's mask, and not in it.</param>
 public sealed record Node(
     string Id,
     string? Parent,
@@ -31,8 +37,25 @@ public sealed record Node(
     ImmutableArray<Move> Moves,
     Plate? Plate = null,
     TextLine? Line = null,
-    Image? Image = null
+    Image? Image = null,
+    Drawing? Drawing = null,
+    Stance? Stance = null,
+    ImmutableArray<double>? Soft = null,
+    double Blur = 0,
+    bool Under = false
 );
+
+/// <summary>How a node stands at rest.</summary>
+/// <param name="Turn">Degrees clockwise about its centre.</param>
+/// <param name="FlipX">Whether left and right change places.</param>
+/// <param name="FlipY">Whether top and bottom change places.</param>
+/// <param name="Alpha">0 clear to 1.</param>
+public sealed record Stance(double Turn, bool FlipX, bool FlipY, double Alpha);
+
+/// <summary>A shape in one colour.</summary>
+/// <param name="Side">Of the square it is drawn on, in units of the path.</param>
+/// <param name="Path">In the syntax of SVG paths.</param>
+public sealed record Drawing(int Side, string Path, string Ink);
 
 /// <summary>A filled shape.</summary>
 /// <param name="Fill">A CSS colour or gradient.</param>
@@ -47,25 +70,61 @@ public sealed record Plate(string Fill, string? Light, double Radius, string? Ha
 /// <param name="Rtl">Whether its paragraph runs from right to left.</param>
 /// <param name="Spacing">Between letters, in px.</param>
 /// <param name="Spans">In logical order.</param>
-public sealed record TextLine(double Size, bool Rtl, string Ink, double Spacing, ImmutableArray<Span> Spans);
+/// <param name="Underline">Whether a line runs below the words.</param>
+/// <param name="Glow">CSS text-shadow; null = none.</param>
+/// <param name="Outline">CSS colour of a line around each letter; null = none.</param>
+/// <param name="OutlineWidth">In px.</param>
+public sealed record TextLine(
+    double Size,
+    bool Rtl,
+    string Ink,
+    double Spacing,
+    ImmutableArray<Span> Spans,
+    bool Underline = false,
+    string? Glow = null,
+    string? Outline = null,
+    double OutlineWidth = 0
+);
 
 /// <summary>Words in one face, or one emoji.</summary>
 /// <param name="Face">Id of a face; for an emoji, null.</param>
 /// <param name="Emoji">File name of the emoji's picture; null for words.</param>
 public sealed record Span(string Text, string? Face, string? Emoji);
 
-/// <summary>A stored picture in its box.</summary>
+/// <summary>A stored picture, video or vector animation in its box. What moves counts its time from the lighting.</summary>
 /// <param name="Asset">Id of the stored file.</param>
+/// <param name="FocusX">What stays in sight where edges are lost, as a share of the width.</param>
+/// <param name="Zoom">1 = as it fits; more = closer, about the focus.</param>
+/// <param name="Loop">Whether what moves begins again at its end.</param>
 /// <param name="Outline">CSS colour of a line drawn inside the edge; null = none.</param>
 /// <param name="OutlineWidth">In px.</param>
-public sealed record Image(string Asset, bool Cover, double Radius, string? Outline, double OutlineWidth);
+public sealed record Image(
+    string Asset,
+    MediaKind Kind,
+    bool Cover,
+    double FocusX,
+    double FocusY,
+    double Zoom,
+    bool Loop,
+    double Radius,
+    string? Outline,
+    double OutlineWidth
+);
 
 /// <summary>How a node moves along one path. Time runs with the airing's motion clock.</summary>
 /// <param name="Delay">ms of the motion clock before it starts.</param>
 /// <param name="Length">ms it takes; of a hold, the period.</param>
 /// <param name="Ease">Four numbers of a CSS cubic-bezier.</param>
-/// <param name="Poses">Two or more, evenly spread over the length. A motion ends (arrive) or begins (leave) at rest.</param>
-public sealed record Move(MovePath Path, double Delay, double Length, ImmutableArray<double> Ease, ImmutableArray<Pose> Poses);
+/// <param name="Poses">Two or more. A motion ends (arrive) or begins (leave) at rest.</param>
+/// <param name="Offsets">When each pose is reached, as a share of the length; null = evenly spread. The easing holds from one pose to the next.</param>
+public sealed record Move(
+    MovePath Path,
+    double Delay,
+    double Length,
+    ImmutableArray<double> Ease,
+    ImmutableArray<Pose> Poses,
+    ImmutableArray<double>? Offsets = null
+);
 
 public enum MovePath
 {
@@ -74,6 +133,9 @@ public enum MovePath
 
     /// <summary>Repeats while lit, counted from the lighting.</summary>
     Hold,
+
+    /// <summary>Runs once, counted from when the card came up, and stays at its last pose.</summary>
+    Once,
 }
 
 /// <summary>How a node is shown at an instant of a motion, against its rest.</summary>
@@ -82,7 +144,17 @@ public enum MovePath
 /// <param name="Scale">About its centre.</param>
 /// <param name="Alpha">0 clear to 1.</param>
 /// <param name="Clip">What is cut off, as shares (0 to 1) of the box: top, right, bottom, left; null = nothing.</param>
-public sealed record Pose(double Dx = 0, double Dy = 0, double Scale = 1, double Alpha = 1, ImmutableArray<double>? Clip = null)
+/// <param name="Turn">Degrees clockwise about its centre.</param>
+/// <param name="Blur">Radius in px.</param>
+public sealed record Pose(
+    double Dx = 0,
+    double Dy = 0,
+    double Scale = 1,
+    double Alpha = 1,
+    ImmutableArray<double>? Clip = null,
+    double Turn = 0,
+    double Blur = 0
+)
 {
     public static readonly Pose Rest = new();
 }
@@ -91,13 +163,17 @@ public sealed record Pose(double Dx = 0, double Dy = 0, double Scale = 1, double
 /// <param name="Field">The field it shows; null for words of the template's own.</param>
 /// <param name="Size">px it got.</param>
 /// <param name="Wished">px it would have liked.</param>
-public sealed record TextFit(string Part, string? Field, FitOutcome Outcome, double Size, double Wished, int Lines);
+/// <param name="Pages">Over how many pages it is split.</param>
+public sealed record TextFit(string Part, string? Field, FitOutcome Outcome, double Size, double Wished, int Lines, int Pages = 1);
 
 public enum FitOutcome
 {
     Kept,
     Shrunk,
     Grown,
+
+    /// <summary>The words follow one another on several pages.</summary>
+    Paged,
 
     /// <summary>The end of the words is missing.</summary>
     Cut,

@@ -2,16 +2,19 @@ using System.Collections.Immutable;
 using System.Globalization;
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;
 
 /// <summary>The second pass: where everything stands, as nodes in drawing order.</summary>
-internal sealed class Placing(Brand brand, double scale, Duration arrival)
+internal sealed class Placing(Brand brand, double scale, double speed, Duration arrival)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
-    private readonly Motions _motions = new(brand.Motion, scale);
+    private readonly Motions _motions = new(brand.Motion, scale, speed);
+    private readonly Plating _plating = new(brand, scale);
+    private Duration _reading;
 
     public Picture Picture(Box box)
     {
@@ -19,21 +22,22 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             Duration.FromMilliseconds(
                 _nodes.SelectMany(node => node.Moves).Where(move => move.Path == path).Select(move => move.Delay + move.Length).DefaultIfEmpty(0).Max()
             );
-        return new Picture(box, _nodes.ToImmutable(), Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable());
+        return new Picture(box, _nodes.ToImmutable(), Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading);
     }
 
     public void Place(Measured measured, Box box, string? parent)
     {
+        var first = _nodes.Count;
         switch (measured.Part)
         {
             case GroupPart group:
                 PlaceGroup(group, measured, box, parent);
                 break;
             case TextPart text:
-                PlaceText(text, measured.Text!, box, parent);
+                PlaceText(text, measured, box, parent);
                 break;
             case PicturePart picture:
-                PlacePicture(picture, measured.Asset!, box, parent);
+                PlacePicture(picture, measured.Media!, box, parent);
                 break;
             case MeterPart meter:
                 PlaceMeter(meter, measured.Share, box, parent);
@@ -41,25 +45,51 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             case ListPart list:
                 PlaceList(list, measured, box, parent);
                 break;
-            case MarkPart mark:
-                Add(mark, mark.Id, parent, box, plate: PlateOf(mark.Surface, box));
+            case TablePart table:
+                PlaceTable(table, measured, box, parent);
                 break;
+            case QrPart qr:
+                PlaceQr(qr, measured.Words!, box, parent);
+                break;
+            case MarkPart mark:
+                Shadow(mark.Id, parent, mark.Surface, box, under: false);
+                Add(mark, mark.Id, parent, box, clip: _plating.ClipOf(mark.Surface, box), plate: _plating.PlateOf(mark.Surface, box));
+                break;
+        }
+
+        if (measured.Part.Hold is { Kind: HoldKind.Sheen } sheen)
+        {
+            AddSheen(measured.Part, sheen, box);
+        }
+
+        if (measured.Part.Turn != 0)
+        {
+            TurnInk(first, measured.Part.Turn, box);
         }
     }
 
     private void PlaceGroup(GroupPart group, Measured measured, Box box, string? parent)
     {
-        var radius = group.Surface is { } cut ? Radius(cut.Cut, box) : 0;
         var own = parent;
-        if (group.Mask || group.Arrive is not null || group.Leave is not null || group.Hold is not null)
+        var soft = group.Soft == default ? (ImmutableArray<double>?)null : [Px(group.Soft.Top), Px(group.Soft.Right), Px(group.Soft.Bottom), Px(group.Soft.Left)];
+        if (group.Mask || soft is not null || StanceOf(group) is not null || group.Hold is not null || !_motions.Of(group, box, arrival).IsEmpty)
         {
-            Add(group, group.Id, parent, box, mask: group.Mask ? radius : null, clip: group.Mask && group.Surface is { } shape ? ClipOf(shape.Cut, box) : null);
+            Add(
+                group,
+                group.Id,
+                parent,
+                box,
+                mask: !group.Mask ? null : group.Surface is { } edge ? _plating.Radius(edge.Cut, edge.Radius, box) : 0,
+                clip: group.Mask && group.Surface is { } shape ? _plating.ClipOf(shape, box) : null
+            );
+            _nodes[^1] = _nodes[^1] with { Soft = soft };
             own = group.Id;
         }
 
         if (group.Surface is { } surface)
         {
-            _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, ClipOf(surface.Cut, box), [], PlateOf(surface, box)));
+            Shadow(group.Id, own, surface, box, under: group.Mask || soft is not null);
+            _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, _plating.ClipOf(surface, box), [], _plating.PlateOf(surface, box)));
         }
 
         var inner = new Box(
@@ -68,7 +98,7 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             box.W - Px(group.Padding.Left) - Px(group.Padding.Right),
             box.H - Px(group.Padding.Top) - Px(group.Padding.Bottom)
         );
-        var lean = group.Mask && group.Surface is { } leaning && brand.Shape.Corner == Corner.Slant && ClipOf(leaning.Cut, box) is not null ? Px(brand.Shape.Radius) : 0;
+        var lean = group.Mask && group.Surface is { } leaning ? _plating.LeanOf(leaning, box) : 0;
         foreach (var (part, place) in SetOut(group, measured.Parts, inner).OrderBy(one => one.Part.Part.Above))
         {
             if (lean > 0 && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && place.X == box.X)
@@ -87,11 +117,20 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
     {
         var box = place with { W = place.W + lean };
         var clip = string.Create(CultureInfo.InvariantCulture, $"polygon({lean}px 0,100% 0,{place.W}px 100%,0 100%)");
-        Add(edge, edge.Id, parent, box, clip: clip, plate: PlateOf(edge.Surface, box));
+        Add(edge, edge.Id, parent, box, clip: clip, plate: _plating.PlateOf(edge.Surface, box));
     }
 
     private IEnumerable<(Measured Part, Box Place)> SetOut(GroupPart group, ImmutableArray<Measured> parts, Box inner)
     {
+        if (group.Flow == Flow.Free)
+        {
+            return parts.Select(part =>
+            {
+                var (x, y) = (Px(part.Part.At.X), Px(part.Part.At.Y));
+                return (part, new Box(inner.X + x, inner.Y + y, Stretched(part.Part.Width, part.W, inner.W - x), Stretched(part.Part.Height, part.H, inner.H - y)));
+            });
+        }
+
         if (group.Flow == Flow.Layers)
         {
             return parts.Select(part =>
@@ -158,10 +197,10 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
     private void PlaceMeter(MeterPart meter, double share, Box box, string? parent)
     {
         Add(meter, meter.Id, parent, box);
-        _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, null, [], PlateOf(meter.Trough, box) with { Ground = null }));
+        _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Trough, box) with { Ground = null }));
         // Even a little is seen as a whole round end, and nothing as nothing.
         var filled = box with { W = share == 0 ? 0 : Math.Max(box.H, Math.Round(box.W * share)) };
-        _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, null, [], PlateOf(meter.Fill, filled) with { Ground = null }));
+        _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, null, [], _plating.PlateOf(meter.Fill, filled) with { Ground = null }));
     }
 
     private void PlaceList(ListPart list, Measured measured, Box box, string? parent)
@@ -174,38 +213,126 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             y += row.H + Px(list.Gap);
         }
 
+        NoteMissing(list.Id, list.Field, measured);
+    }
+
+    private void PlaceTable(TablePart table, Measured measured, Box box, string? parent)
+    {
+        Add(table, table.Id, parent, box);
+        var y = box.Y;
+        foreach (var (row, at) in measured.Parts.Select((row, at) => (row, at)))
+        {
+            var band = new Box(box.X, y, box.W, row.H);
+            if (table.Stripe is { } stripe && at % 2 == 1)
+            {
+                var lapping = new Box(band.X - Px(table.RowGap), band.Y - Px(table.RowGap / 2), band.W + (2 * Px(table.RowGap)), band.H + Px(table.RowGap));
+                _nodes.Add(new Node($"{row.Part.Id}stripe", table.Id, lapping, lapping, null, null, [], _plating.PlateOf(stripe, lapping) with { Ground = null }));
+            }
+
+            var x = box.X;
+            foreach (var (cell, width) in row.Parts.Zip(measured.Columns))
+            {
+                if (cell.Text is not null)
+                {
+                    Place(cell, new Box(x, y + Math.Round((row.H - cell.H) / 2), width, cell.H), table.Id);
+                }
+
+                x += width + Px(table.Gap);
+            }
+
+            y += row.H + Px(table.RowGap);
+        }
+
+        NoteMissing(table.Id, table.Field, measured);
+    }
+
+    private void NoteMissing(string id, string field, Measured measured)
+    {
         if (measured.Missing > 0)
         {
-            _fits.Add(new TextFit(list.Id, list.Field, FitOutcome.Cut, 0, 0, measured.Parts.Length));
+            _fits.Add(new TextFit(id, field, FitOutcome.Cut, 0, 0, measured.Parts.Length));
         }
     }
 
-    private void PlaceText(TextPart part, FittedText text, Box box, string? parent)
+    /// <summary>Squares of whole px, dark on light: readers want both, whatever the brand's plates are.</summary>
+    private void PlaceQr(QrPart qr, string words, Box box, string? parent)
+    {
+        Add(qr, qr.Id, parent, box);
+        if (QrDrawing.Of(words) is not var (side, path) || side > Math.Min(box.W, box.H))
+        {
+            _fits.Add(new TextFit(qr.Id, qr.Field, FitOutcome.Cut, 0, 0, 0));
+            return;
+        }
+
+        var (dark, light) = brand.Palette.Plate.Luminance < brand.Palette.Ink.Luminance ? (brand.Palette.Plate, brand.Palette.Ink) : (brand.Palette.Ink, brand.Palette.Plate);
+        (dark, light) = Colour.Contrast(dark, light) >= 7 ? (dark, light) : (Colour.Black, Colour.White);
+        var ground = new Plate(light.ToCss(), null, _plating.Radius(Cut.Rounded, null, box), null, light.ToCss());
+        _nodes.Add(new Node($"{qr.Id}/ground", qr.Id, box, box, null, null, [], ground));
+        var length = Math.Floor(Math.Min(box.W, box.H) / side) * side;
+        var place = new Box(box.X + Math.Round((box.W - length) / 2), box.Y + Math.Round((box.H - length) / 2), length, length);
+        _nodes.Add(new Node($"{qr.Id}/code", qr.Id, place, place, null, null, [], Drawing: new Drawing(side, path, dark.ToCss())));
+    }
+
+    private void PlaceText(TextPart part, Measured measured, Box box, string? parent)
+    {
+        Add(part, part.Id, parent, box);
+        var pages = measured.Pages.IsDefaultOrEmpty ? [measured.Text!] : measured.Pages;
+        if (pages.Length == 1)
+        {
+            AddLines(part, part.Id, pages[0], box);
+        }
+        else
+        {
+            AddPages(part, pages, box);
+        }
+
+        _fits.Add(new TextFit(part.Id, part.Field, pages[0].Outcome, pages[0].Size, Px(part.Size), pages[0].Lines.Length, pages.Length));
+    }
+
+    private void AddPages(TextPart part, ImmutableArray<FittedText> pages, Box box)
+    {
+        var from = Duration.Zero;
+        foreach (var (page, at) in pages.Select((page, at) => (page, at)))
+        {
+            // The first page is read only once everything is in.
+            var until = from + (at == 0 ? arrival : Duration.Zero) + Reading.Of(string.Join(' ', page.Lines.Select(line => line.Text)));
+            var id = $"{part.Id}/p{at}";
+            _nodes.Add(new Node(id, part.Id, box, box, null, null, [Motions.Page(from, at == pages.Length - 1 ? null : until)]));
+            AddLines(part, id, page, box);
+            from = until;
+        }
+
+        _reading = Duration.Max(_reading, from);
+    }
+
+    private void AddLines(TextPart part, string id, FittedText text, Box box)
     {
         var pitch = Measuring.Pitch(part, text);
         var top = box.Y + Math.Round((box.H - (pitch * text.Lines.Length)) / 2);
         // Lines are centred in their pitch by the height of capitals, as the eye does.
         var drop = Math.Round((pitch + (text.CapHeight * text.Size)) / 2);
-        var ink = Painted(part.Ink).ToCss();
-        var lines = text.Lines.Select(
-            (line, at) =>
-            {
-                var width = line.Width * text.Size;
-                var x = box.X + Math.Round(AlignedText(part.Align, line.Rtl, box.W - width));
-                var baseline = top + (at * pitch) + drop;
-                var inked = new Box(x + (line.Ink.X * text.Size), baseline + (line.Ink.Y * text.Size), line.Ink.W * text.Size, line.Ink.H * text.Size);
-                var drawn = new TextLine(text.Size, line.Rtl, ink, Math.Round(line.Spacing * text.Size, 3), line.Spans);
-                return (Box: new Box(x, baseline - text.Size, width, text.Size), Ink: inked, Drawn: drawn);
-            }
-        );
-        Add(part, part.Id, parent, box);
-        foreach (var (line, at) in lines.Select((line, at) => (line, at)))
+        foreach (var (line, at) in text.Lines.Select((line, at) => (line, at)))
         {
-            _nodes.Add(new Node($"{part.Id}/{at}", part.Id, line.Box, line.Ink, null, null, [], Line: line.Drawn));
+            var width = line.Width * text.Size;
+            var x = box.X + Math.Round(AlignedText(part.Align, line.Rtl, box.W - width));
+            var baseline = top + (at * pitch) + drop;
+            var inked = new Box(x + (line.Ink.X * text.Size), baseline + (line.Ink.Y * text.Size), line.Ink.W * text.Size, line.Ink.H * text.Size);
+            _nodes.Add(new Node($"{id}/{at}", id, new Box(x, baseline - text.Size, width, text.Size), inked, null, null, [], Line: Drawn(part, text, line)));
         }
-
-        _fits.Add(new TextFit(part.Id, part.Field, text.Outcome, text.Size, Px(part.Size), text.Lines.Length));
     }
+
+    private TextLine Drawn(TextPart part, FittedText text, ShapedLine line) =>
+        new(
+            text.Size,
+            line.Rtl,
+            _plating.Painted(part.Ink).ToCss(),
+            Math.Round(line.Spacing * text.Size, 3),
+            line.Spans,
+            part.Underline,
+            part.Glow is { } glow ? string.Create(CultureInfo.InvariantCulture, $"0 0 {Px(part.GlowSize)}px {_plating.Painted(glow).ToCss()}") : null,
+            part.Outline is { } outline ? _plating.Painted(outline).ToCss() : null,
+            Px(part.OutlineWidth)
+        );
 
     private static double AlignedText(TextAlign align, bool rtl, double spare) =>
         align switch
@@ -216,109 +343,68 @@ internal sealed class Placing(Brand brand, double scale, Duration arrival)
             _ => 0,
         };
 
-    private void PlacePicture(PicturePart part, string asset, Box box, string? parent) =>
+    private void PlacePicture(PicturePart part, MediaChoice choice, Box box, string? parent) =>
         Add(
             part,
             part.Id,
             parent,
             box,
             image: new Image(
-                asset,
-                part.Cover,
-                Radius(part.Cut, box),
-                part.Outline is { } outline ? Painted(outline).ToCss() : null,
+                choice.Asset.Value,
+                choice.Kind,
+                choice.Cover ?? part.Cover,
+                choice.FocusX,
+                choice.FocusY,
+                choice.Zoom,
+                part.Loop,
+                _plating.Radius(choice.Cut ?? part.Cut, null, box),
+                part.Outline is { } outline ? _plating.Painted(outline).ToCss() : null,
                 Px(part.OutlineWidth)
             )
         );
 
+    /// <summary>A band of light, cut to the part's own shape.</summary>
+    private void AddSheen(Part part, Hold sheen, Box box)
+    {
+        var shape = part switch
+        {
+            GroupPart { Surface: { } surface } => surface,
+            MarkPart mark => mark.Surface,
+            _ => null,
+        };
+        var radius = shape is null ? 0 : _plating.Radius(shape.Cut, shape.Radius, box);
+        var frame = $"{part.Id}/sheen";
+        _nodes.Add(new Node(frame, part.Id, box, box, radius, shape is null ? null : _plating.ClipOf(shape, box), []));
+        var band = box with { W = Math.Max(Px(60), Math.Round(box.W * 0.3)) };
+        var light = brand.Palette.Glow;
+        var fill = $"linear-gradient(100deg,{light.Fade(0).ToCss()} 0%,{light.Fade(0.4).ToCss()} 50%,{light.Fade(0).ToCss()} 100%)";
+        _nodes.Add(new Node($"{frame}/band", frame, band.Move(-band.W, 0), box, null, null, [Motions.Sheen(sheen, box.W + band.W)], new Plate(fill, null, 0, null, null)));
+    }
+
+    private void Shadow(string id, string? parent, Surface surface, Box box, bool under)
+    {
+        if (_plating.ShadowUnder(id, parent, surface, box, under) is { } shadow)
+        {
+            _nodes.Add(shadow);
+        }
+    }
+
+    /// <summary>What is turned paints elsewhere than it stands.</summary>
+    private void TurnInk(int first, double turn, Box about)
+    {
+        for (var at = first; at < _nodes.Count; at++)
+        {
+            _nodes[at] = _nodes[at] with { Ink = _nodes[at].Ink.Turned(turn, about) };
+        }
+    }
+
+    private static Stance? StanceOf(Part part) =>
+        part is { Turn: 0, Flip: Flip.None, Alpha: 1 }
+            ? null
+            : new Stance(part.Turn, part.Flip is Flip.Across or Flip.Both, part.Flip is Flip.Down or Flip.Both, part.Alpha);
+
     private void Add(Part part, string id, string? parent, Box box, double? mask = null, string? clip = null, Plate? plate = null, Image? image = null) =>
-        _nodes.Add(new Node(id, parent, box, box, mask, clip, _motions.Of(part, box, arrival), plate, Image: image));
-
-    private Plate PlateOf(Surface surface, Box box)
-    {
-        var first = Painted(surface.From);
-        var to = surface.To is { } end ? Painted(end) : (Colour?)null;
-        var (angle, reach) = (surface.Angle, surface.Reach);
-        var style = StyleOf(surface);
-        if (style == PlateStyle.Gradient)
-        {
-            (to, angle) = (first.Mix(brand.Palette.Accent.Fade(first.A), 0.18), 115);
-        }
-        else if (style == PlateStyle.Glass)
-        {
-            first = first.Fade(0.86);
-        }
-
-        var fill = to is { } second
-            ? string.Create(CultureInfo.InvariantCulture, $"linear-gradient({angle}deg,{first.ToCss()} 0%,{second.ToCss()} {reach * 100:0.##}%)")
-            : first.ToCss();
-        // The brighter end of the brand's own gradient is what words are judged against.
-        var ground = style == PlateStyle.Gradient && to is { } far ? far : first;
-        return new Plate(fill, LightOf(surface, style), Radius(surface.Cut, box), ShadowOf(surface, style), ground.A >= 0.6 ? (ground with { A = 1 }).ToCss() : null);
-    }
-
-    /// <summary>The brand has its way with plain plates; what a template made on purpose stays as it made it.</summary>
-    private PlateStyle StyleOf(Surface surface) =>
-        surface.From.Role == "plate" && surface.To is null && (surface.Lit || surface.Cut != Cut.Square) ? brand.Plates : PlateStyle.Solid;
-
-    private string? LightOf(Surface surface, PlateStyle style)
-    {
-        string Falling(string angle, Colour light, double alpha, int reach) =>
-            $"linear-gradient({angle},{light.Fade(alpha).ToCss()} 0%,{light.Fade(0).ToCss()} {reach}%)";
-        return style switch
-        {
-            PlateStyle.Lamplight when surface.Lit => Falling("100deg", brand.Palette.Glow, 0.2, 38),
-            PlateStyle.Glass when surface.Lit => Falling("180deg", brand.Palette.Ink, 0.12, 45),
-            _ => null,
-        };
-    }
-
-    private string? ShadowOf(Surface surface, PlateStyle style)
-    {
-        if (surface.Halo is { } glow)
-        {
-            return string.Create(CultureInfo.InvariantCulture, $"0 0 {Px(surface.HaloSize)}px {Px(surface.HaloSize / 4)}px {Painted(glow).ToCss()}");
-        }
-
-        string Rim(Colour colour, double width) => $"inset 0 0 0 {Math.Max(1, Px(width)).ToString(CultureInfo.InvariantCulture)}px {colour.ToCss()}";
-        return style switch
-        {
-            PlateStyle.Outline => Rim(brand.Palette.Accent, 3),
-            PlateStyle.Glass => Rim(brand.Palette.Ink.Fade(0.28), 2),
-            _ => null,
-        };
-    }
-
-    /// <summary>The outline of shapes that a corner's radius cannot make; what is small stays a plain box.</summary>
-    private string? ClipOf(Cut cut, Box box)
-    {
-        var c = Px(brand.Shape.Radius);
-        if (cut != Cut.Brand || c == 0 || box.H < c * 2 || box.W < c * 4)
-        {
-            return null;
-        }
-
-        return brand.Shape.Corner switch
-        {
-            Corner.Cut => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,100% calc(100% - {c}px),calc(100% - {c}px) 100%,0 100%,0 {c}px)"),
-            Corner.Slant => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,calc(100% - {c}px) 100%,0 100%)"),
-            _ => null,
-        };
-    }
-
-    private double Radius(Cut cut, Box box)
-    {
-        var half = Math.Floor(Math.Min(box.W, box.H) / 2);
-        return cut switch
-        {
-            Cut.Round => half,
-            Cut.Brand when brand.Shape.Corner == Corner.Rounded => Math.Min(half, Px(brand.Shape.Radius)),
-            _ => 0,
-        };
-    }
-
-    private Colour Painted(Paint paint) =>
-        (brand.Palette.Find(paint.Role) ?? throw new InvalidOperationException($"No role {paint.Role}.")).Fade(paint.Alpha);
+        _nodes.Add(new Node(id, parent, box, box, mask, clip, _motions.Of(part, box, arrival), plate, Image: image, Stance: StanceOf(part)));
 
     private double Px(double design) => Math.Round(design * scale);
 }

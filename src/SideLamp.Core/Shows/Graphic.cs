@@ -19,6 +19,7 @@ public readonly record struct Offset(int X, int Y)
 /// <param name="Up">The card that is lit next, or is lit.</param>
 /// <param name="Stay">How long it stays lit by itself, at least 0.5 s; null = until switched off.</param>
 /// <param name="Key">The key that lights and darkens it on the desk, such as <c>1</c>; null = none.</param>
+/// <param name="Speed">How fast it moves: 1 is as template and brand say, 2 is twice as fast. 0.25 to 4.</param>
 public sealed record Graphic(
     GraphicId Id,
     string Name,
@@ -28,7 +29,8 @@ public sealed record Graphic(
     SeatId Seat,
     Offset Offset,
     Duration? Stay,
-    string? Key
+    string? Key,
+    double Speed = 1
 )
 {
     public const int LongestName = 80;
@@ -61,6 +63,11 @@ public sealed record Graphic(
         if (Stay is { } stay && (stay < LeastStay || stay > GreatestStay))
         {
             yield return new Fault("/stay", "A stay lasts from 0.5 s to 24 hours. Leave it empty to stay until switched off.");
+        }
+
+        if (Speed is < 0.25 or > 4)
+        {
+            yield return new Fault("/speed", "The speed lies between 0.25 and 4 times the usual.");
         }
 
         if (Key is { } key && (key.Length != 1 || char.IsWhiteSpace(key[0]) || char.IsControl(key[0])))

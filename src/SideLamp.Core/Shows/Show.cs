@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Brands;
 
@@ -47,6 +48,7 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
 /// <summary>Everything one stream needs. Immutable: an edit makes a new one.</summary>
 /// <param name="LiveEdits">Whether edits of what is lit go to air at once (rule 27).</param>
 /// <param name="LookFirst">Whether a press on the desk loads standby instead of lighting.</param>
+/// <param name="Wardrobe">The brands that are kept besides the one that is worn; their names differ.</param>
 public sealed record Show(
     string Name,
     Canvas Canvas,
@@ -55,9 +57,20 @@ public sealed record Show(
     ImmutableArray<Feed> Feeds,
     ImmutableArray<Output> Outputs,
     bool LiveEdits,
-    bool LookFirst
+    bool LookFirst,
+    ImmutableArray<Brand> Wardrobe
 )
 {
+    /// <summary>All brands of the show, in the order of their names.</summary>
+    [JsonIgnore]
+    public ImmutableArray<Brand> Brands => [.. Wardrobe.Add(Brand).OrderBy(brand => brand.Name, StringComparer.OrdinalIgnoreCase)];
+
+    /// <summary>Another of the show's brands is worn; null when there is none of that name.</summary>
+    public Show? Wearing(string name) =>
+        name == Brand.Name ? this
+        : Brands.FirstOrDefault(brand => brand.Name == name) is { } chosen ? this with { Brand = chosen, Wardrobe = Brands.Remove(chosen) }
+        : null;
+
     public Graphic? Graphic(GraphicId id) => Graphics.FirstOrDefault(graphic => graphic.Id == id);
 
     public Feed? Feed(FeedId id) => Feeds.FirstOrDefault(feed => feed.Id == id);

@@ -43,12 +43,44 @@ public abstract record Part
     /// <summary>Whether it is drawn over its neighbours that lap under it.</summary>
     public bool Above { get; init; }
 
+    /// <summary>Degrees clockwise that it is turned by about its centre, once everything has its place; -360 to 360.</summary>
+    public double Turn { get; init; }
+
+    public Flip Flip { get; init; }
+
+    /// <summary>0 clear to 1 solid, with all that is in it.</summary>
+    public double Alpha { get; init; } = 1;
+
+    /// <summary>In a free layer: where it stands, from the layer's upper left corner.</summary>
+    public Spot At { get; init; }
+
+    /// <summary>How long after the lighting it comes; zero = with its graphic.</summary>
+    public Duration Start { get; init; }
+
+    /// <summary>How long after the lighting it goes by itself; null = with its graphic.</summary>
+    public Duration? End { get; init; }
+
     public Motion? Arrive { get; init; }
 
     /// <summary>Null: the arrival, reversed.</summary>
     public Motion? Leave { get; init; }
 
     public Hold? Hold { get; init; }
+}
+
+/// <summary>A place in a free layer, in design px.</summary>
+public readonly record struct Spot(double X, double Y);
+
+public enum Flip
+{
+    None,
+
+    /// <summary>Left and right change places.</summary>
+    Across,
+
+    /// <summary>Top and bottom change places.</summary>
+    Down,
+    Both,
 }
 
 /// <summary>Other parts, set out in a row, a column, or over each other, perhaps on a surface of its own (a plate).</summary>
@@ -73,6 +105,9 @@ public sealed record GroupPart : Part
 
     /// <summary>Whether parts are seen only inside this group's edges: words can rise from behind an edge.</summary>
     public bool Mask { get; init; }
+
+    /// <summary>How far from each edge parts fade away, in design px.</summary>
+    public Insets Soft { get; init; }
 }
 
 public enum Flow
@@ -80,6 +115,9 @@ public enum Flow
     Row,
     Column,
     Layers,
+
+    /// <summary>Each part at its own place, over own artwork perhaps.</summary>
+    Free,
 }
 
 public enum Align
@@ -128,12 +166,29 @@ public sealed record TextPart : Part
     public TextAlign Align { get; init; }
 
     public LetterCase Case { get; init; }
+
+    public bool Underline { get; init; }
+
+    /// <summary>A line around each letter; null = none.</summary>
+    public Paint? Outline { get; init; }
+
+    /// <summary>Of that line, in design px.</summary>
+    public double OutlineWidth { get; init; }
+
+    /// <summary>A soft light, or dark, around the letters; null = none.</summary>
+    public Paint? Glow { get; init; }
+
+    /// <summary>Radius of that light in design px.</summary>
+    public double GlowSize { get; init; }
 }
 
 public enum TypeRole
 {
     Heading,
     Body,
+
+    /// <summary>Numbers that move: timers, scores, prices.</summary>
+    Figures,
 }
 
 /// <summary>What gives when the words do not fit. Cut always comes last.</summary>
@@ -147,6 +202,9 @@ public enum Fit
 
     /// <summary>They become as large as the room lets them, up to the greatest size.</summary>
     Grow,
+
+    /// <summary>They keep their size and are split over pages, which follow one another by reading time: nothing is lost.</summary>
+    Pages,
 }
 
 public enum TextAlign
@@ -164,7 +222,7 @@ public enum LetterCase
     Upper,
 }
 
-/// <summary>A picture from a field, or the brand's logo.</summary>
+/// <summary>A picture, a video or a vector animation from a field, or the brand's logo. What moves starts anew at each lighting.</summary>
 public sealed record PicturePart : Part
 {
     public string? Field { get; init; }
@@ -175,6 +233,9 @@ public sealed record PicturePart : Part
 
     /// <summary>Whether the picture fills its box and loses its edges, or shows whole.</summary>
     public bool Cover { get; init; } = true;
+
+    /// <summary>Whether what moves begins again at its end, or stays at its last picture.</summary>
+    public bool Loop { get; init; } = true;
 
     public Paint? Outline { get; init; }
 
@@ -213,93 +274,38 @@ public sealed record ListPart : Part
     public int MaxRows { get; init; } = 8;
 }
 
+/// <summary>The lines of a list field in columns that stand under each other. A column is as wide as its longest cell.</summary>
+public sealed record TablePart : Part
+{
+    public required string Field { get; init; }
+
+    /// <summary>How the cells of each column are set; 1 to 6.</summary>
+    public required ImmutableArray<TextPart> Columns { get; init; }
+
+    /// <summary>Whether the first line names the columns.</summary>
+    public bool Head { get; init; }
+
+    /// <summary>Between columns, in design px.</summary>
+    public double Gap { get; init; }
+
+    /// <summary>Between rows, in design px.</summary>
+    public double RowGap { get; init; }
+
+    /// <summary>Lines beyond this are left out, and the fit says so. 1 to 30.</summary>
+    public int MaxRows { get; init; } = 8;
+
+    /// <summary>Lies under every second row; null = nothing.</summary>
+    public Surface? Stripe { get; init; }
+}
+
+/// <summary>Words as a QR code (ISO/IEC 18004), dark on light whatever the brand, with its quiet zone.</summary>
+public sealed record QrPart : Part
+{
+    public required string Field { get; init; }
+}
+
 /// <summary>A plain mark: a dot, a line, an edge of light.</summary>
 public sealed record MarkPart : Part
 {
     public required Surface Surface { get; init; }
-}
-
-/// <summary>A role of the palette, let through by <paramref name="Alpha"/> (0 clear to 1 solid).</summary>
-public sealed record Paint(string Role, double Alpha = 1);
-
-/// <summary>What a plate or mark is made of.</summary>
-/// <param name="From">The colour, or where a gradient starts.</param>
-/// <param name="To">Where the gradient ends; null = one colour.</param>
-/// <param name="Angle">Of the gradient, in degrees as CSS counts them: 90 runs to the right, 180 down.</param>
-/// <param name="Reach">Where the gradient has become its end colour, 0 to 1 of the way.</param>
-/// <param name="Lit">Whether the brand's light falls over it from its starting side.</param>
-/// <param name="Halo">A soft light around it; null = none.</param>
-/// <param name="HaloSize">Radius of that light in design px.</param>
-public sealed record Surface(
-    Paint From,
-    Paint? To = null,
-    double Angle = 90,
-    double Reach = 1,
-    Cut Cut = Cut.Brand,
-    bool Lit = false,
-    Paint? Halo = null,
-    double HaloSize = 0
-);
-
-/// <summary>How the corners of a surface are cut.</summary>
-public enum Cut
-{
-    /// <summary>As the brand says.</summary>
-    Brand,
-    Square,
-
-    /// <summary>Half circles at the ends; a circle when it is as high as wide.</summary>
-    Round,
-}
-
-/// <summary>How a part comes or goes, told for coming.</summary>
-/// <param name="From">The side it comes from, or is uncovered from.</param>
-/// <param name="Delay">After the press (or after the darkening).</param>
-/// <param name="For">How long it takes.</param>
-/// <param name="Distance">How far it travels, in design px; 0 = its own height or width.</param>
-public sealed record Motion(MotionKind Kind, Side From, Duration Delay, Duration For, double Distance = 0, Easing Ease = Easing.Settle);
-
-public enum MotionKind
-{
-    Fade,
-
-    /// <summary>It travels, and fades in on the way.</summary>
-    Slide,
-
-    /// <summary>It travels without fading: meant for masks.</summary>
-    Rise,
-
-    /// <summary>It stands still and is uncovered.</summary>
-    Reveal,
-
-    /// <summary>It grows from a point.</summary>
-    Pop,
-}
-
-public enum Side
-{
-    Left,
-    Right,
-    Top,
-    Bottom,
-}
-
-/// <summary>Named curves of CSS Easing Functions 1.</summary>
-public enum Easing
-{
-    /// <summary>Fast, then settling: for coming.</summary>
-    Settle,
-
-    /// <summary>Slow at both ends.</summary>
-    Smooth,
-    Linear,
-}
-
-/// <summary>A motion that goes on while lit, counted from the lighting; updates never restart it (rule 16).</summary>
-public sealed record Hold(HoldKind Kind, Duration Period);
-
-public enum HoldKind
-{
-    Pulse,
-    Breathe,
 }

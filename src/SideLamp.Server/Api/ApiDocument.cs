@@ -43,6 +43,12 @@ public static class ApiDocument
             schema.Properties = null;
         }
 
+        // The generator leaves the items of such lists out.
+        if (info.ElementType?.IsAssignableTo(typeof(IId)) == true)
+        {
+            schema.Items = new OpenApiSchema { Type = JsonSchemaType.String };
+        }
+
         // What is null is left out, so it is never required; all else is always there.
         if (schema.Properties is { Count: > 0 } properties)
         {

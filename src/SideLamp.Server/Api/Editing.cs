@@ -18,7 +18,12 @@ public static class Editing
             throw RefusedException.Faulty("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
         }
 
-        ThrowIfAny(edit.Brand?.Faults().Select(fault => fault with { Path = "/brand" + fault.Path }) ?? []);
+        RefusedException.ThrowIfAny(edit.Brand?.Faults().Select(fault => fault with { Path = "/brand" + fault.Path }) ?? []);
+        if (edit.Brand is { } dress && show.Wardrobe.Any(other => other.Name == dress.Name))
+        {
+            throw RefusedException.Faulty("/brand/name", $"Another brand is called “{dress.Name}” already.");
+        }
+
         var edited = show with
         {
             Name = edit.Name ?? show.Name,
@@ -35,7 +40,7 @@ public static class Editing
         var id = new GraphicId(Ids.Fresh("g"));
         var card = new Card(new CardId("c1"), ImmutableDictionary<string, string>.Empty);
         var graphic = new Graphic(id, wish.Name ?? Unused(template.Name, show), template.Id, [card], card.Id, template.Seat, default, template.Stay, null);
-        ThrowIfAny(graphic.Faults());
+        RefusedException.ThrowIfAny(graphic.Faults());
         return (show.With(graphic), graphic);
     }
 
@@ -52,6 +57,7 @@ public static class Editing
             Stay = edit.Stay is { } stay ? (stay == Duration.Zero ? null : stay) : graphic.Stay,
             Key = edit.Key is { } key ? (key.Length == 0 ? null : key) : graphic.Key,
             Up = edit.Up ?? graphic.Up,
+            Speed = edit.Speed ?? graphic.Speed,
             Cards = words is null ? graphic.Cards : graphic.Cards.Replace(card, card with { Words = card.Words.SetItems(words) }),
         };
         var faults = edited.Faults().ToList();
@@ -65,8 +71,8 @@ public static class Editing
             faults.Add(new Fault("/key", $"The key {wished} belongs to “{holder.Name}” already."));
         }
 
-        ThrowIfAny(faults);
-        var paths = Touched(("name", edit.Name), ("seat", edit.Seat), ("offset", edit.Offset), ("stay", edit.Stay), ("key", edit.Key), ("up", edit.Up))
+        RefusedException.ThrowIfAny(faults);
+        var paths = Touched(("name", edit.Name), ("seat", edit.Seat), ("offset", edit.Offset), ("stay", edit.Stay), ("key", edit.Key), ("up", edit.Up), ("speed", edit.Speed))
             .Concat((words?.Keys ?? []).Select(field => $"words/{card.Id}/{field}"))
             .Select(path => $"graphics/{id}/{path}");
         return (show.With(edited), [.. paths]);
@@ -81,7 +87,7 @@ public static class Editing
             faults.Add(new Fault("/id", $"There is a feed called “{wish.Id}” already."));
         }
 
-        ThrowIfAny(faults);
+        RefusedException.ThrowIfAny(faults);
         return show.With(feed);
     }
 
@@ -89,7 +95,7 @@ public static class Editing
     {
         var feed = show.Feed(id) ?? throw RefusedException.NotFound("feed");
         var edited = feed with { Name = edit.Name ?? feed.Name, Path = edit.Path ?? feed.Path, Every = edit.Every ?? feed.Every };
-        ThrowIfAny(edited.Faults());
+        RefusedException.ThrowIfAny(edited.Faults());
         return (show.With(edited), [.. Touched(("name", edit.Name), ("path", edit.Path), ("every", edit.Every)).Select(path => $"feeds/{id}/{path}")]);
     }
 
@@ -118,17 +124,8 @@ public static class Editing
             clean[name] = Words.Clean(text, field.Kind);
         }
 
-        ThrowIfAny(faults);
+        RefusedException.ThrowIfAny(faults);
         return clean.ToImmutable();
-    }
-
-    private static void ThrowIfAny(IEnumerable<Fault> faults)
-    {
-        var all = faults.ToList();
-        if (all.Count > 0)
-        {
-            throw RefusedException.Faulty(all);
-        }
     }
 
     private static List<string> Touched(params (string Path, object? Value)[] all) => [.. all.Where(one => one.Value is not null).Select(one => one.Path)];

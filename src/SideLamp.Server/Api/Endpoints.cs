@@ -20,6 +20,7 @@ public static class Endpoints
     {
         var api = app.MapGroup("/api");
         MapShow(api);
+        api.MapBrands();
         MapGraphics(api);
         MapShelf(api);
         MapAir(api);
@@ -33,10 +34,15 @@ public static class Endpoints
         api.MapGet("/show", (ShowLoop loop, Shelf shelf, AssetRepository assets) => ShowView.Of(loop.Stage, shelf, assets)).WithName("getShow");
         api.MapPatch(
                 "/show",
-                async (ShowEdit edit, ShowLoop loop, Director director) =>
+                async (ShowEdit edit, ShowLoop loop, Director director, AssetRepository assets) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
+                            if (edit.Brand is { } brand)
+                            {
+                                Wardrobe.CheckFiles(brand, assets);
+                            }
+
                             var (show, paths) = Editing.Apply(stage.Show, edit);
                             return director.Edit(stage, show, edit.Revision, paths, now);
                         })
@@ -244,12 +250,7 @@ public static class Endpoints
     {
         api.MapPost(
                 "/assets",
-                async (HttpRequest request, AssetRepository assets, string? name) =>
-                {
-                    var (bytes, type) = await Pictures.Receive(request);
-                    var asset = assets.Add(bytes, type, Words.Clean(name ?? "picture", FieldKind.Text));
-                    return new AssetView(asset.Id, asset.Type, asset.Name);
-                }
+                (HttpRequest request, AssetRepository assets, string? name) => Intake.Receive(request, assets, name)
             )
             .WithName("addAsset")
             .Accepts<byte[]>("application/octet-stream")
@@ -258,10 +259,10 @@ public static class Endpoints
                 "/assets/{id}",
                 Results<PhysicalFileHttpResult, NotFound> (string id, AssetRepository assets, HttpContext context) =>
                 {
-                    var asset = assets.All().FirstOrDefault(one => one.Id.Value == id);
+                    var asset = assets.Find(new AssetId(id));
                     context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
                     context.Response.Headers.ContentSecurityPolicy = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
-                    return asset is null ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type);
+                    return asset is null ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type, enableRangeProcessing: true);
                 }
             )
             .ExcludeFromDescription();

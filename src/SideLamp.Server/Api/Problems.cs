@@ -1,5 +1,7 @@
+using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
+using SideLamp.Core;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Api;
@@ -12,7 +14,7 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
         var (status, title, faults) = exception switch
         {
             RefusedException refused => (refused.Status, refused.Message, refused.Faults),
-            BadHttpRequestException bad => (bad.StatusCode, Unreadable(bad), []),
+            BadHttpRequestException bad => (bad.StatusCode, "The request cannot be read.", Unreadable(bad)),
             _ => (500, "Something went wrong inside Side Lamp. Nothing was changed.", []),
         };
         if (status == 500)
@@ -26,6 +28,10 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
         return true;
     }
 
-    private static string Unreadable(BadHttpRequestException bad) =>
-        bad.InnerException is JsonException json ? $"The request cannot be read at {json.Path ?? "its beginning"}." : "The request cannot be read.";
+    /// <summary>Where the JSON stopped making sense, as far as the reader of it can tell.</summary>
+    private static ImmutableArray<Fault> Unreadable(BadHttpRequestException bad) =>
+        bad.InnerException is JsonException json ? [new Fault(PointerOf(json.Path), json.Message.Split(" Path:")[0])] : [];
+
+    /// <summary><c>$.brand.palette.plate</c> as a JSON Pointer.</summary>
+    private static string PointerOf(string? path) => (path ?? "").TrimStart('$').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal).Replace('.', '/');
 }

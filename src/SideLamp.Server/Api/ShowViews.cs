@@ -14,12 +14,15 @@ public sealed record TemplateView(TemplateId Id, string Name, TemplateKind Kind,
 
 /// <summary>The whole show, as the pages edit it.</summary>
 /// <param name="Revision">To be sent back with each edit.</param>
-/// <param name="Contrasts">Of each role of the palette against the plate: WCAG ratios, 1 to 21.</param>
+/// <param name="Brands">All that the show keeps; <paramref name="Brand"/> is the one it wears.</param>
+/// <param name="Typefaces">Shipped families.</param>
+/// <param name="Legibility">Of the brand that is worn.</param>
 public sealed record ShowView(
     long Revision,
     string Name,
     Canvas Canvas,
     Brand Brand,
+    ImmutableArray<Brand> Brands,
     ImmutableArray<Graphic> Graphics,
     ImmutableArray<Feed> Feeds,
     ImmutableArray<Output> Outputs,
@@ -31,7 +34,7 @@ public sealed record ShowView(
     ImmutableArray<Seat> Seats,
     ImmutableArray<string> Typefaces,
     ImmutableArray<AssetView> Assets,
-    ImmutableDictionary<string, double> Contrasts,
+    ImmutableArray<Legibility> Legibility,
     Box GraphicsSafe,
     Box ActionSafe
 )
@@ -42,6 +45,7 @@ public sealed record ShowView(
             stage.Show.Name,
             stage.Show.Canvas,
             stage.Show.Brand,
+            stage.Show.Brands,
             stage.Show.Graphics,
             stage.Show.Feeds,
             stage.Show.Outputs,
@@ -52,15 +56,26 @@ public sealed record ShowView(
             Core.Brands.ReadyBrands.All,
             Core.Shows.Seats.All,
             Core.Brands.Typefaces.Families,
-            [.. assets.All().Select(asset => new AssetView(asset.Id, asset.Type, asset.Name))],
-            Palette.Roles.ToImmutableDictionary(role => role, role => Colour.Contrast(stage.Show.Brand.Palette.Find(role)!.Value, stage.Show.Brand.Palette.Plate)),
+            [.. assets.All().Select(asset => AssetView.Of(asset, null))],
+            [.. Mending.Of(stage.Show.Brand)],
             SafeAreas.Graphics(stage.Show.Canvas),
             SafeAreas.Action(stage.Show.Canvas)
         );
 }
 
 /// <param name="Type">Media type.</param>
-public sealed record AssetView(AssetId Id, string Type, string Name);
+/// <param name="Font">Of a typeface that was just brought: what it calls itself.</param>
+public sealed record AssetView(AssetId Id, string Type, string Name, FontNames? Font = null)
+{
+    public static AssetView Of(Asset asset, FontNames? font) => new(asset.Id, asset.Type, asset.Name, font);
+}
+
+/// <summary>A new brand for the show.</summary>
+/// <param name="Ready">Name of a ready-made brand to begin from; null = a copy of the one that is worn.</param>
+public sealed record NewBrand(string? Ready = null);
+
+/// <param name="OnAir">Whether what is lit changes too, at once.</param>
+public sealed record WearWish(string Name, bool OnAir);
 
 /// <summary>What is to change in the show; what is null stays.</summary>
 public sealed record ShowEdit(long Revision, string? Name = null, bool? LiveEdits = null, bool? LookFirst = null, Brand? Brand = null);
@@ -81,7 +96,8 @@ public sealed record GraphicEdit(
     string? Key = null,
     CardId? Up = null,
     CardId? Card = null,
-    ImmutableDictionary<string, string>? Words = null
+    ImmutableDictionary<string, string>? Words = null,
+    double? Speed = null
 );
 
 public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null);

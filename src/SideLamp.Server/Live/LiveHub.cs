@@ -6,9 +6,9 @@ using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
-using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Live;
@@ -217,7 +217,7 @@ public sealed class LiveHub : BackgroundService
     {
         var show = _loop.Stage.Show;
         var preload = Weights
-            .SelectMany(weight => new[] { show.Brand.Type.Heading, show.Brand.Type.Body }.Select(family => Typefaces.Nearest(family, weight).Id))
+            .SelectMany(weight => Enum.GetValues<TypeRole>().Select(role => show.Brand.Type.Face(role, weight).Id))
             .Distinct()
             .ToImmutableArray();
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
@@ -249,6 +249,7 @@ public sealed class LiveHub : BackgroundService
                     Seats.Find(airing.Seat)?.Z ?? 0,
                     airing.Leg,
                     airing.LitAt,
+                    airing.UpSince ?? airing.LitAt,
                     airing.StayEnds,
                     picture.Leave.TotalMilliseconds,
                     leaving?.Nodes ?? picture.Nodes

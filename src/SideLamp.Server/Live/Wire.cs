@@ -13,6 +13,7 @@ namespace SideLamp.Server.Live;
 /// <param name="Z">Drawing order.</param>
 /// <param name="Leg">The motion clock; null = at rest.</param>
 /// <param name="LitAt">Hold motions count from here.</param>
+/// <param name="UpSince">What shows once (pages of a text, a video) counts from here.</param>
 /// <param name="StayEnds">When it leaves by itself: a page does so even while the server is away. Null = never.</param>
 /// <param name="LeaveLength">Length of that departure in ms.</param>
 /// <param name="Nodes">In drawing order; a parent before its children.</param>
@@ -23,6 +24,7 @@ public sealed record Item(
     int Z,
     Leg? Leg,
     Instant? LitAt,
+    Instant? UpSince,
     Instant? StayEnds,
     double LeaveLength,
     ImmutableArray<Node> Nodes

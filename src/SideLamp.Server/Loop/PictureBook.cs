@@ -29,7 +29,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
 
         return Remembered(_looks, new LookKey(graphic, card, show.Brand, show.Canvas), _ =>
         {
-            var look = new Look(kept.Source, show.Brand, show.Canvas, graphic.Seat, graphic.Offset, kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal));
+            var look = new Look(kept.Source, show.Brand, show.Canvas, graphic.Seat, graphic.Offset, kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal), graphic.Speed);
             return (look.Id(), look);
         });
     }
@@ -40,7 +40,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         var template = shelf.Read(look.TemplateSource);
         var words = Placeholders.FillAll(template, look.Words, feeds);
         var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value));
-        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Offset), words, shaper));
+        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Offset, look.Speed), words, shaper));
     }
 
     /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
@@ -96,7 +96,9 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             }
 
             var picture = book.PictureOf(lookId, look, kept.Feeds);
-            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, graphic.Stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver);
+            // Words on several pages stay until the last has been read, however short the stay is.
+            var stay = graphic.Stay is { } wish ? Duration.Max(wish, picture.Reading) : (Duration?)null;
+            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver);
         }
 
         public Duration LeaveOf(LookId look) =>

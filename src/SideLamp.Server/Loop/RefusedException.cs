@@ -18,6 +18,16 @@ public sealed class RefusedException(int status, string title, ImmutableArray<Fa
 
     public static RefusedException Faulty(string path, string message) => Faulty([new Fault(path, message)]);
 
+    /// <exception cref="RefusedException">There is a fault.</exception>
+    public static void ThrowIfAny(IEnumerable<Fault> faults)
+    {
+        var all = faults.ToList();
+        if (all.Count > 0)
+        {
+            throw Faulty(all);
+        }
+    }
+
     public static RefusedException Stale(string path) =>
         new(409, "Somebody changed this in another window. Nothing was overwritten; look at the new value first.", [new Fault(path, "It was changed since you last saw it.")]);
 

@@ -1,3 +1,4 @@
+using System.Text.RegularExpressions;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
@@ -7,7 +8,7 @@ using SideLamp.Rendering;
 namespace SideLamp.Core.Tests.Layout;
 
 /// <summary>Every bundled template with hard words, on canvases of different shapes, with the real shaper.</summary>
-public sealed class TemplateLayoutTests : IDisposable
+public sealed partial class TemplateLayoutTests : IDisposable
 {
     private static readonly string Root = ArchitectureTests.Root();
 
@@ -31,6 +32,8 @@ public sealed class TemplateLayoutTests : IDisposable
         Canvas.Of(3840, 2160, FrameRate.Sixty).OrThrow(),
     ];
 
+    private static readonly Corner[] Shapes = [Corner.Square, Corner.Cut, Corner.Slant];
+
     private readonly TextShaper _shaper = new(Path.Combine(Root, "fonts"));
 
     public static TheoryData<string> Templates =>
@@ -43,16 +46,19 @@ public sealed class TemplateLayoutTests : IDisposable
     public void Any_words_stay_inside_their_plate_and_the_safe_area_and_never_touch_each_other(string file)
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
-        foreach (var canvas in Canvases)
+        // Each shape of corner with each canvas costs too much; every canvas and every shape meet every word.
+        var runs = Canvases.Select(canvas => (Canvas: canvas, Corner: Corner.Rounded)).Concat(Shapes.Select(corner => (Canvas: Canvas.FullHd, Corner: corner)));
+        foreach (var (canvas, corner) in runs)
             foreach (var words in Words)
             {
+                var brand = Brand.Night with { Shape = new Shape(corner, 22) };
                 var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
-                var picture = Layouts.Lay(new Dress(template, Brand.Night, canvas, template.Seat, default), said, _shaper);
-                var where = $"{file} on {canvas.Width}×{canvas.Height} with “{words}”";
+                var picture = Layouts.Lay(new Dress(template, brand, canvas, template.Seat, default), said, _shaper);
+                var where = $"{file}, {corner}, on {canvas.Width}×{canvas.Height} with “{words}”";
                 var lines = picture.Nodes.Where(node => node.Line is not null).ToList();
                 var room = Seats.Find(template.Seat)!.Kind == SeatKind.Spot ? SafeAreas.Graphics(canvas) : new Box(0, 0, canvas.Width, canvas.Height);
                 Assert.True(lines.Count > 0 == words.Length > 0, where);
-                Assert.All(picture.Nodes, node => Assert.True(room.Contains(node.Box, 0.5), $"{where}: {node.Id} {node.Box} leaves the safe area"));
+                Assert.All(picture.Nodes, node => Assert.True(room.Contains(node.Ink, 0.5), $"{where}: {node.Id} {node.Ink} leaves the safe area"));
                 Assert.All(lines, line => Assert.True(picture.Box.Contains(line.Ink, 0.5), $"{where}: {line.Id} {line.Ink} leaves its plate {picture.Box}"));
                 Assert.All(lines, line => Assert.Equal(Math.Round(line.Box.Bottom), line.Box.Bottom));
                 foreach (var (one, at) in lines.Select((line, at) => (line, at)))
@@ -75,12 +81,19 @@ public sealed class TemplateLayoutTests : IDisposable
             foreach (var line in picture.Nodes.Where(node => node.Line is not null))
             {
                 var plate = picture.Nodes.Last(node => node.Plate?.Ground is not null && node.Box.Contains(line.Ink, 0.5));
-                var ground = Colour.Parse(plate.Plate!.Ground)!.Value;
-                var contrast = Colour.Contrast(Colour.Parse(line.Line!.Ink)!.Value.Over(ground), ground);
-                Assert.True(contrast >= Colour.Readable, $"{file} in {brand.Name}: {line.Id} has {contrast:0.0}");
+                // A plate that is a gradient has more than one colour, and the words may stand on any of them.
+                var ends = SolidColour().Matches(plate.Plate!.Fill).Select(match => match.Value).Append(plate.Plate.Ground!);
+                foreach (var ground in ends.Select(end => Colour.Parse(end)!.Value))
+                {
+                    var contrast = Colour.Contrast(Colour.Parse(line.Line!.Ink)!.Value.Over(ground), ground);
+                    Assert.True(contrast >= Colour.Readable, $"{file} in {brand.Name}: {line.Id} has {contrast:0.0} on {ground}");
+                }
             }
         }
     }
+
+    [GeneratedRegex("#[0-9a-f]{6}(?![0-9a-f])")]
+    private static partial Regex SolidColour();
 
     [Fact]
     public void A_line_below_that_is_empty_leaves_no_hole()
@@ -112,7 +125,7 @@ public sealed class TemplateLayoutTests : IDisposable
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
         var words = new Dictionary<string, string> { ["name"] = "Odalys Thrupp", ["role"] = "garden moth recorder" };
-        var other = Brand.Night with { Type = new Typography("Source Serif", "Barlow Condensed"), Shape = new Shape(Corner.Square, 0) };
+        var other = Brand.Night with { Type = new Typography("Source Serif", "Barlow Condensed", []), Shape = new Shape(Corner.Square, 0) };
         var night = Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), words, _shaper);
         var dressed = Layouts.Lay(new Dress(template, other, Canvas.FullHd, template.Seat, default), words, _shaper);
         Assert.Equal(night.Nodes.Select(node => node.Id), dressed.Nodes.Select(node => node.Id));

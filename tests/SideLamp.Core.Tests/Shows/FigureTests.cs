@@ -35,7 +35,9 @@ public sealed class FigureTests
     public void Colours_are_read_and_written(string text, string css) => Assert.Equal(css, Colour.Parse(text)!.Value.ToCss());
 
     [Theory]
-    [InlineData("red")]
+    [InlineData("reddish")]
+    [InlineData("rgb(1 2)")]
+    [InlineData("ActiveBorder")]
     [InlineData("#12")]
     [InlineData("#12231g")]
     [InlineData(null)]

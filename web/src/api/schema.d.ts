@@ -36,6 +36,86 @@ export interface paths {
         patch: operations["editShow"];
         trace?: never;
     };
+    "/api/brands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brands/worn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["wearBrand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brands/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteBrand"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brands/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importBrand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brands/{name}/file": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportBrand"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/graphics": {
         parameters: {
             query?: never;
@@ -233,6 +313,7 @@ export interface components {
             id: components["schemas"]["AssetId"];
             type: string;
             name: string;
+            font?: null | components["schemas"]["FontNames"];
         };
         Beat: {
             k: string;
@@ -257,8 +338,15 @@ export interface components {
             type: components["schemas"]["Typography"];
             shape: components["schemas"]["Shape"];
             motion: components["schemas"]["MotionStyle"];
-            logo?: string;
             plates: components["schemas"]["PlateStyle"];
+            alternates: string[];
+            logo?: string;
+            shadow?: null | components["schemas"]["Shadow"];
+        };
+        BrandFile: {
+            format: string;
+            brand: components["schemas"]["Brand"];
+            files: components["schemas"]["PackedFile"][];
         };
         Canvas: {
             /** Format: int32 */
@@ -304,7 +392,23 @@ export interface components {
             pages: components["schemas"]["PageView"][];
             unkept?: null | string;
         };
+        Drawing: {
+            /** Format: int32 */
+            side: number;
+            path: string;
+            ink: string;
+        };
         Duration: number;
+        /** @enum {unknown} */
+        Easing: "settle" | "smooth" | "linear" | "swing" | null;
+        Face: {
+            id: string;
+            family: string;
+            /** Format: int32 */
+            weight: number;
+            italic: boolean;
+            file: string;
+        };
         Feed: {
             id: components["schemas"]["FeedId"];
             name: string;
@@ -338,7 +442,13 @@ export interface components {
         /** @enum {unknown} */
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
         /** @enum {unknown} */
-        FitOutcome: "kept" | "shrunk" | "grown" | "cut";
+        FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
+        FontNames: {
+            family: string;
+            /** Format: int32 */
+            weight: number;
+            italic: boolean;
+        };
         FrameRate: {
             /** Format: int32 */
             numerator: number;
@@ -359,6 +469,11 @@ export interface components {
             offset: components["schemas"]["Offset"];
             stay?: null | components["schemas"]["Duration"];
             key?: null | string;
+            /**
+             * Format: double
+             * @default 1
+             */
+            speed: number;
         };
         GraphicEdit: {
             /** Format: int64 */
@@ -373,11 +488,21 @@ export interface components {
             words?: null | {
                 [key: string]: string;
             };
+            /** Format: double */
+            speed?: null | number;
         };
         GraphicId: string;
         Image: {
             asset: string;
+            kind: components["schemas"]["MediaKind"];
             cover: boolean;
+            /** Format: double */
+            focusX: number;
+            /** Format: double */
+            focusY: number;
+            /** Format: double */
+            zoom: number;
+            loop: boolean;
             /** Format: double */
             radius: number;
             outline?: null | string;
@@ -393,6 +518,7 @@ export interface components {
             z: number;
             leg?: null | components["schemas"]["Leg"];
             litAt?: null | components["schemas"]["Instant"];
+            upSince?: null | components["schemas"]["Instant"];
             stayEnds?: null | components["schemas"]["Instant"];
             /** Format: double */
             leaveLength: number;
@@ -408,6 +534,13 @@ export interface components {
             /** Format: double */
             length: number;
         };
+        Legibility: {
+            role: string;
+            on: string;
+            /** Format: double */
+            ratio: number;
+            mended?: null | components["schemas"]["Colour"];
+        };
         /** @enum {unknown} */
         LegPath: "arrive" | "leave";
         LiveMessages: {
@@ -420,12 +553,15 @@ export interface components {
             desk?: null | components["schemas"]["DeskNews"];
         };
         /** @enum {unknown} */
+        MediaKind: "still" | "video" | "animation";
+        /** @enum {unknown} */
         MotionFamily: "softWipe" | "slide" | "fade";
         MotionStyle: {
             family: components["schemas"]["MotionFamily"];
             /** Format: double */
             speed: number;
             waitsForLeaver: boolean;
+            ease?: null | components["schemas"]["Easing"];
         };
         Move: {
             path: components["schemas"]["MovePath"];
@@ -435,9 +571,13 @@ export interface components {
             length: number;
             ease: number[];
             poses: components["schemas"]["Pose"][];
+            offsets?: null | number[];
         };
         /** @enum {unknown} */
-        MovePath: "arrive" | "leave" | "hold";
+        MovePath: "arrive" | "leave" | "hold" | "once";
+        NewBrand: {
+            ready?: null | string;
+        };
         NewFeed: {
             id: components["schemas"]["FeedId"];
             name: string;
@@ -460,6 +600,16 @@ export interface components {
             plate?: null | components["schemas"]["Plate"];
             line?: null | components["schemas"]["TextLine"];
             image?: null | components["schemas"]["Image"];
+            drawing?: null | components["schemas"]["Drawing"];
+            stance?: null | components["schemas"]["Stance"];
+            soft?: null | number[];
+            /**
+             * Format: double
+             * @default 0
+             */
+            blur: number;
+            /** @default false */
+            under: boolean;
         };
         Offset: {
             /** Format: int32 */
@@ -473,6 +623,12 @@ export interface components {
             token: string;
         };
         OutputId: string;
+        PackedFile: {
+            id: components["schemas"]["AssetId"];
+            name: string;
+            /** Format: byte */
+            data: string;
+        };
         PageMessage: {
             k: string;
             token?: null | string;
@@ -518,6 +674,7 @@ export interface components {
             arrive: components["schemas"]["Duration"];
             leave: components["schemas"]["Duration"];
             fits: components["schemas"]["TextFit"][];
+            reading: components["schemas"]["Duration"];
         };
         Plate: {
             fill: string;
@@ -527,10 +684,7 @@ export interface components {
             halo?: null | string;
             ground?: null | string;
         };
-        /**
-         * @default lamplight
-         * @enum {unknown}
-         */
+        /** @enum {unknown} */
         PlateStyle: "lamplight" | "solid" | "gradient" | "glass" | "outline";
         Pong: {
             k: string;
@@ -560,6 +714,16 @@ export interface components {
              */
             alpha: number;
             clip?: null | number[];
+            /**
+             * Format: double
+             * @default 0
+             */
+            turn: number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            blur: number;
         };
         Press: {
             id: components["schemas"]["CommandId"];
@@ -604,6 +768,14 @@ export interface components {
         SeatId: string;
         /** @enum {unknown} */
         SeatKind: "spot" | "strip" | "frame";
+        Shadow: {
+            /** Format: double */
+            strength: number;
+            /** Format: double */
+            size: number;
+            /** Format: double */
+            drop: number;
+        };
         Shape: {
             corner: components["schemas"]["Corner"];
             /** Format: int32 */
@@ -623,6 +795,7 @@ export interface components {
             name: string;
             canvas: components["schemas"]["Canvas"];
             brand: components["schemas"]["Brand"];
+            brands: components["schemas"]["Brand"][];
             graphics: components["schemas"]["Graphic"][];
             feeds: components["schemas"]["Feed"][];
             outputs: components["schemas"]["Output"][];
@@ -634,9 +807,7 @@ export interface components {
             seats: components["schemas"]["Seat"][];
             typefaces: string[];
             assets: components["schemas"]["AssetView"][];
-            contrasts: {
-                [key: string]: number;
-            };
+            legibility: components["schemas"]["Legibility"][];
             graphicsSafe: components["schemas"]["Box"];
             actionSafe: components["schemas"]["Box"];
         };
@@ -660,13 +831,21 @@ export interface components {
             face?: null | string;
             emoji?: null | string;
         };
+        Stance: {
+            /** Format: double */
+            turn: number;
+            flipX: boolean;
+            flipY: boolean;
+            /** Format: double */
+            alpha: number;
+        };
         StandbyChoice: {
             graphic?: null | components["schemas"]["GraphicId"];
         };
         StarterSet: {
             id: string;
             name: string;
-            templates: unknown[];
+            templates: string[];
         };
         SwitchView: {
             graphic: components["schemas"]["GraphicId"];
@@ -695,6 +874,11 @@ export interface components {
             wished: number;
             /** Format: int32 */
             lines: number;
+            /**
+             * Format: int32
+             * @default 1
+             */
+            pages: number;
         };
         TextLine: {
             /** Format: double */
@@ -704,10 +888,25 @@ export interface components {
             /** Format: double */
             spacing: number;
             spans: components["schemas"]["Span"][];
+            /** @default false */
+            underline: boolean;
+            glow?: null | string;
+            outline?: null | string;
+            /**
+             * Format: double
+             * @default 0
+             */
+            outlineWidth: number;
         };
         Typography: {
             heading: string;
             body: string;
+            own: components["schemas"]["Face"][];
+            figures?: null | string;
+        };
+        WearWish: {
+            name: string;
+            onAir: boolean;
         };
     };
     responses: never;
@@ -791,6 +990,185 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewBrand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    wearBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WearWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    exportBrand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BrandFile"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -6,6 +6,7 @@ import { templateOf, upCardOf, useShow, type Graphic, type Template } from '../s
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, inputLook, KeptText } from '../ui/Field';
+import { Range } from '../ui/Range';
 import { PictureField } from './PictureField';
 
 /** Everything about one graphic, under a few headings. */
@@ -66,6 +67,15 @@ export function Inspector({ graphic }: { graphic: Graphic }) {
             />
           )}
         />
+        <Range
+          label="Speed of its motion"
+          value={graphic.speed}
+          min={0.25}
+          max={4}
+          step={0.05}
+          words={(speed) => `${speed.toFixed(2)} ×`}
+          onKeep={(speed) => void edits.graphic(graphic.id, { speed })}
+        />
       </Heading>
       <Heading name="Keys">
         <Field
@@ -105,7 +115,11 @@ function WordsOf({ graphic, template }: { graphic: Graphic; template: Template }
           label={field.label}
           render={(id) =>
             field.kind === 'picture' ? (
-              <PictureField id={id} value={card.words[field.name] ?? ''} onKeep={(asset) => keep(field.name, asset)} />
+              <PictureField
+                id={id}
+                value={card.words[field.name] ?? field.sample}
+                onKeep={(value) => keep(field.name, value)}
+              />
             ) : (
               <KeptText
                 id={id}

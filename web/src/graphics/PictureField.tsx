@@ -1,54 +1,178 @@
-import { ImagePlus, X } from 'lucide-react';
-import { useRef } from 'react';
-import { useShow } from '../show/ShowContext';
+import { Clapperboard, ImagePlus, X } from 'lucide-react';
+import { useShow, type Asset } from '../show/ShowContext';
 import { Button } from '../ui/Button';
+import { FilePick, takeFile } from '../ui/FilePick';
+import { Range } from '../ui/Range';
+import { kindOf, readMedia, writeMedia, type MediaValue } from './mediaValue';
 
-/** A picture: one that was brought in before, a new one, or none. Files can be dropped on it. */
-export function PictureField({ id, value, onKeep }: { id: string; value: string; onKeep(asset: string): void }) {
+interface Props {
+  id: string;
+  value: string;
+  onKeep(value: string): void;
+}
+
+/** A picture, video or animation: one that was brought in before, a new one, or none. Files can be dropped on it. */
+export function PictureField({ id, value, onKeep }: Props) {
   const { show, edits } = useShow();
-  const file = useRef<HTMLInputElement>(null);
-  const take = async (picked: File | undefined): Promise<void> => {
-    if (!picked) return;
-    const asset = await edits.addPicture(picked);
-    if (asset) onKeep(asset);
+  const chosen = readMedia(value);
+  const choose = (asset: string): void => onKeep(writeMedia({ asset, focus: [0.5, 0.5], zoom: 1 }));
+  const bring = async (file: File): Promise<void> => {
+    const asset = await edits.addFile(file);
+    if (asset) choose(asset.id);
   };
   return (
     <div
       onDragOver={(event) => event.preventDefault()}
       onDrop={(event) => {
         event.preventDefault();
-        void take(event.dataTransfer.files[0]);
+        const file = event.dataTransfer.files[0];
+        if (file) void takeFile(file, (sound) => void bring(sound));
       }}
-      className="flex flex-wrap items-center gap-2 rounded-lg bg-ground p-1.5 shadow-[inset_0_0_0_1px_var(--color-ridge)]"
+      className="grid gap-2 rounded-lg bg-ground p-1.5 shadow-[inset_0_0_0_1px_var(--color-ridge)]"
     >
-      {show.assets.map((asset) => (
-        <button
-          key={asset.id}
-          type="button"
-          aria-pressed={asset.id === value}
-          title={asset.name}
-          onClick={() => onKeep(asset.id)}
-          className="size-10 overflow-hidden rounded-md aria-pressed:shadow-[0_0_0_2px_var(--color-cool)]"
-        >
-          <img src={`/assets/${asset.id}`} alt={asset.name} className="size-full object-cover" />
-        </button>
-      ))}
-      {value && (
-        <Button kind="bare" onClick={() => onKeep('')} aria-label="No picture">
-          <X aria-hidden size={14} />
-        </Button>
-      )}
-      <Button kind="plain" onClick={() => file.current?.click()}>
-        <ImagePlus aria-hidden size={14} /> Bring in
-      </Button>
-      <input
-        ref={file}
-        id={id}
-        type="file"
-        accept="image/png,image/jpeg,image/webp,image/gif"
-        className="sr-only"
-        onChange={(event) => void take(event.target.files?.[0])}
-      />
+      <div className="flex max-h-36 flex-wrap items-center gap-2 overflow-y-auto p-0.5">
+        {show.assets
+          .filter((asset) => kindOf(asset.id) !== 'font')
+          .map((asset) => (
+            <Choice
+              key={asset.id}
+              asset={asset}
+              chosen={asset.id === chosen?.asset}
+              onChoose={() => choose(asset.id)}
+            />
+          ))}
+        {chosen && (
+          <Button kind="bare" onClick={() => onKeep('')} aria-label="No picture">
+            <X aria-hidden size={14} />
+          </Button>
+        )}
+        <FilePick id={id} accept="image/*,.svg,.webm,.mp4,.json" onPick={(file) => void bring(file)}>
+          <ImagePlus aria-hidden size={14} /> Bring in
+        </FilePick>
+      </div>
+      {chosen && <Crop media={chosen} onKeep={(next) => onKeep(writeMedia(next))} />}
     </div>
+  );
+}
+
+function Choice({ asset, chosen, onChoose }: { asset: Asset; chosen: boolean; onChoose(): void }) {
+  return (
+    <button
+      type="button"
+      aria-pressed={chosen}
+      aria-label={asset.name}
+      title={asset.name}
+      onClick={onChoose}
+      className="grid size-10 place-items-center overflow-hidden rounded-md bg-raised text-quiet aria-pressed:shadow-[0_0_0_2px_var(--color-cool)]"
+    >
+      <Glimpse asset={asset.id} />
+    </button>
+  );
+}
+
+function Glimpse({ asset, whole }: { asset: string; whole?: boolean }) {
+  const look = whole ? 'block w-full' : 'size-full object-cover';
+  switch (kindOf(asset)) {
+    case 'still':
+      return <img src={`/assets/${asset}`} alt="" draggable={false} className={look} />;
+    case 'video':
+      return <video src={`/assets/${asset}`} muted preload="metadata" className={look} />;
+    default:
+      return <Clapperboard aria-hidden size={18} />;
+  }
+}
+
+/** How much of the picture is seen. A press on it says what must stay in sight. */
+function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): void }) {
+  const [x, y] = media.focus;
+  const step = (dx: number, dy: number): void =>
+    onKeep({ ...media, focus: [Math.min(1, Math.max(0, x + dx)), Math.min(1, Math.max(0, y + dy))] });
+  const moves: Record<string, [number, number]> = {
+    ArrowLeft: [-0.02, 0],
+    ArrowRight: [0.02, 0],
+    ArrowUp: [0, -0.02],
+    ArrowDown: [0, 0.02],
+  };
+  return (
+    <div className="grid grid-cols-[96px_1fr] items-start gap-2.5">
+      {kindOf(media.asset) === 'animation' ? (
+        <span />
+      ) : (
+        <button
+          type="button"
+          aria-label={`What must stay in sight: ${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down. Arrow keys move it.`}
+          onClick={(event) => {
+            const box = event.currentTarget.getBoundingClientRect();
+            if (event.detail > 0)
+              onKeep({
+                ...media,
+                focus: [(event.clientX - box.left) / box.width, (event.clientY - box.top) / box.height],
+              });
+          }}
+          onKeyDown={(event) => {
+            const move = moves[event.key];
+            if (!move) return;
+            event.preventDefault();
+            step(...move);
+          }}
+          className="relative w-full cursor-crosshair overflow-hidden rounded-md"
+        >
+          <Glimpse asset={media.asset} whole />
+          <span
+            aria-hidden
+            className="absolute size-4 -translate-1/2 rounded-full border-2 border-white shadow-[0_0_0_1px_#000]"
+            style={{ left: `${x * 100}%`, top: `${y * 100}%` }}
+          />
+        </button>
+      )}
+      <div className="grid gap-2">
+        <Range
+          label="Closer"
+          value={media.zoom}
+          min={1}
+          max={8}
+          step={0.1}
+          words={(zoom) => `${zoom.toFixed(1)} ×`}
+          onKeep={(zoom) => onKeep({ ...media, zoom })}
+        />
+        <div className="flex flex-wrap gap-1.5">
+          <Choose
+            label="Fit"
+            value={media.fit}
+            choices={{ cover: 'fills its box', contain: 'shows whole' }}
+            onKeep={(fit) => onKeep({ ...media, fit })}
+          />
+          <Choose
+            label="Shape"
+            value={media.cut}
+            choices={{ round: 'round', square: 'square' }}
+            onKeep={(cut) => onKeep({ ...media, cut })}
+          />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+function Choose<T extends string>(props: {
+  label: string;
+  value: T | undefined;
+  choices: Record<T, string>;
+  onKeep(value: T | undefined): void;
+}) {
+  return (
+    <select
+      aria-label={props.label}
+      value={props.value ?? ''}
+      onChange={(event) => props.onKeep((event.target.value || undefined) as T | undefined)}
+      className="min-h-8 rounded-lg bg-raised px-2 text-[12px] text-ink"
+    >
+      <option value="">{props.label.toLowerCase()}: as the template</option>
+      {(Object.entries(props.choices) as [T, string][]).map(([value, words]) => (
+        <option key={value} value={value}>
+          {words}
+        </option>
+      ))}
+    </select>
   );
 }

@@ -1,15 +1,15 @@
-import { useQuery } from '@tanstack/react-query';
 import clsx from 'clsx';
-import { Plus, Search, X } from 'lucide-react';
+import { Play, Plus, Search, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
-import { answered, client } from '../api/client';
 import { PictureView } from '../monitor/PictureView';
 import { useShow, type Template } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
+import { Parade } from './Parade';
+import { useSample } from './useSample';
 
 /** Opens the shelf: every template, live, in the show's own brand. */
 export function ShelfButton() {
@@ -36,6 +36,7 @@ function Shelf({ onDone }: { onDone(): void }) {
   const navigate = useNavigate();
   const [wish, setWish] = useState('');
   const [kind, setKind] = useState<Template['kind'] | null>(null);
+  const [parade, setParade] = useState(false);
   const templates = [...show.templates].sort((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind));
   const kinds = [...new Set(templates.map((template) => template.kind))];
   const found = templates.filter((template) => (!kind || template.kind === kind) && matches(template, wish));
@@ -68,6 +69,11 @@ function Shelf({ onDone }: { onDone(): void }) {
             className={clsx(inputLook, 'pl-8')}
           />
         </div>
+        {!parade && found.length > 0 && (
+          <Button kind="bare" onClick={() => setParade(true)}>
+            <Play aria-hidden size={15} /> Play {found.length === 1 ? 'it' : `all ${found.length}`}
+          </Button>
+        )}
         <span className="ml-auto flex items-center gap-1.5 text-quiet">
           Begin with a set:
           {show.starterSets.map((set) => (
@@ -99,16 +105,25 @@ function Shelf({ onDone }: { onDone(): void }) {
             </button>
           ))}
         </div>
-        <ul
-          tabIndex={0}
-          aria-label="Templates"
-          className="grid auto-rows-max grid-cols-3 gap-4 overflow-y-auto p-1 pr-2"
-        >
-          {found.map((template) => (
-            <Tile key={template.id} template={template} onTake={() => void add(template.id)} />
-          ))}
-          {found.length === 0 && <li className="text-quiet">Nothing on the shelf is called that.</li>}
-        </ul>
+        {parade && found.length > 0 ? (
+          <Parade
+            key={`${kind} ${wish}`}
+            templates={found}
+            onTake={(id) => void add(id)}
+            onDone={() => setParade(false)}
+          />
+        ) : (
+          <ul
+            tabIndex={0}
+            aria-label="Templates"
+            className="grid auto-rows-max grid-cols-3 gap-4 overflow-y-auto p-1 pr-2"
+          >
+            {found.map((template) => (
+              <Tile key={template.id} template={template} onTake={() => void add(template.id)} />
+            ))}
+            {found.length === 0 && <li className="text-quiet">Nothing on the shelf is called that.</li>}
+          </ul>
+        )}
       </div>
     </>
   );
@@ -116,12 +131,8 @@ function Shelf({ onDone }: { onDone(): void }) {
 
 /** One template: it comes, stays and goes while it is pointed at or focused. */
 function Tile({ template, onTake }: { template: Template; onTake(): void }) {
-  const { show } = useShow();
   const [play, setPlay] = useState(false);
-  const { data } = useQuery({
-    queryKey: ['sample', template.id, show.brand, show.canvas],
-    queryFn: () => answered(client.GET('/api/templates/{id}/picture', { params: { path: { id: template.id } } })),
-  });
+  const { data } = useSample(template.id);
   return (
     <li>
       <button

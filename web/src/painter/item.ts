@@ -1,6 +1,6 @@
 import type { Item, Node } from './wire';
 import { isAtRest, legNow } from './leg';
-import { playHold, playLeg } from './motion';
+import { playHold, playLeg, playOnce } from './motion';
 import { dressNode, makeNode, placeNode, type NodeElements } from './node';
 
 /** How long what differs takes to change while the rest stands still, in ms. */
@@ -10,6 +10,7 @@ const changeEase = 'cubic-bezier(.3,.7,.2,1)';
 interface Mounted extends NodeElements {
   node: Node;
   motion: Animation[];
+  once: Animation[];
 }
 
 /** A drawn item. It owns its element; `update` moves only what differs from the last picture. */
@@ -32,11 +33,26 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   let changes: Animation[] = [];
 
   function add(node: Node): Mounted {
-    const mounted: Mounted = { ...makeNode(), node, motion: [] };
+    const mounted: Mounted = { ...makeNode(), node, motion: [], once: [] };
     dressNode(mounted, node, parentOf(node));
     nodes.set(node.id, mounted);
     playHold(mounted.inner, node, item.litAt ?? now(), now());
+    begin(mounted);
     return mounted;
+  }
+
+  /** What shows once, and what moves by itself, begins when the card comes up. */
+  function begin(mounted: Mounted): void {
+    const since = item.upSince ?? now();
+    for (const animation of mounted.once) animation.cancel();
+    mounted.once = playOnce(mounted.inner, mounted.node, since, now());
+    mounted.media?.seek(now() - since);
+  }
+
+  function drop(id: string, mounted: Mounted): void {
+    mounted.media?.remove();
+    mounted.outer.remove();
+    nodes.delete(id);
   }
 
   function parentOf(node: Node): Node | null {
@@ -51,8 +67,13 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   function arrange(): void {
     const last = new Map<HTMLElement, HTMLElement>();
     for (const node of item.nodes) {
-      const holder = holderOf(node);
       const { outer } = nodes.get(node.id)!;
+      if (node.under) {
+        const above = nodes.get(node.parent ?? '')!.inner;
+        if (outer.nextElementSibling !== above) above.before(outer);
+        continue;
+      }
+      const holder = holderOf(node);
       const before = last.get(holder);
       const inPlace =
         outer.parentElement === holder && (before ? before.nextElementSibling === outer : firstNode(holder) === outer);
@@ -79,14 +100,21 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
     const old = mounted.node;
     mounted.node = node;
     if (still) {
-      dressNode(mounted, node, parentOf(node));
+      dressed(mounted, node);
       play(mounted);
       return;
     }
     if (old.line && node.line && JSON.stringify(old.line) !== JSON.stringify(node.line))
       changes.push(...fadeOver(mounted));
     changes.push(...glide(mounted.outer, old, node));
+    dressed(mounted, node);
+  }
+
+  function dressed(mounted: Mounted, node: Node): void {
+    const shown = mounted.media;
     dressNode(mounted, node, parentOf(node));
+    if (mounted.media !== shown || mounted.once.length > 0 || node.moves.some((move) => move.path === 'once'))
+      begin(mounted);
   }
 
   for (const node of item.nodes) add(node);
@@ -100,15 +128,14 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       for (const animation of changes) animation.finish();
       changes = [];
       const relit = next.litAt !== item.litAt;
+      const stepped = next.upSince !== item.upSince;
       // Words that change on the way in are swapped at once, without effect (rule 15).
       const still = quiet || relit || !isAtRest(leg, now());
       item = next;
       element.style.zIndex = String(item.z);
       const wanted = new Set(item.nodes.map((node) => node.id));
       for (const [id, mounted] of nodes) {
-        if (wanted.has(id)) continue;
-        mounted.outer.remove();
-        nodes.delete(id);
+        if (!wanted.has(id)) drop(id, mounted);
       }
       for (const node of item.nodes) {
         const mounted = nodes.get(node.id);
@@ -121,11 +148,15 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
           placeNode(mounted.outer, node, parentOf(node));
         }
       }
+      if (stepped) for (const mounted of nodes.values()) begin(mounted);
       arrange();
       followLeg();
     },
     tick: followLeg,
-    remove: () => element.remove(),
+    remove() {
+      for (const mounted of nodes.values()) mounted.media?.remove();
+      element.remove();
+    },
   };
 }
 

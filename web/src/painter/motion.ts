@@ -1,8 +1,18 @@
 import type { Leg, Move, Node, Pose } from './wire';
 import { isAtRest, positionAt } from './leg';
 
-/** What a reveal leaves uncut around a box at rest, so that a glow is not clipped on its last frame. In px. */
-const bleed = 60;
+/** What a reveal leaves uncut around a box at rest, so that a glow or shadow is not clipped on its last frame. In px. */
+const bleed = 80;
+
+type Stance = Node['stance'];
+
+/** How a node that stands plainly, or not, is styled at rest. */
+export function atRest(stance: Stance): { transform: string; opacity: string } {
+  if (!stance) return { transform: '', opacity: '' };
+  const { turn, flipX, flipY, alpha } = stance;
+  const transform = [turn && `rotate(${turn}deg)`, (flipX || flipY) && `scale(${flipX ? -1 : 1},${flipY ? -1 : 1})`];
+  return { transform: transform.filter(Boolean).join(' '), opacity: alpha === 1 ? '' : String(alpha) };
+}
 
 /** Runs a node's part of a leg on the compositor. Returns what to cancel when the leg is over. */
 export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number): Animation[] {
@@ -10,10 +20,9 @@ export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number)
   return node.moves
     .filter((move) => move.path === leg.path)
     .map((move) => {
-      const animation = element.animate(framesOf(move), {
+      const animation = element.animate(framesOf(move, node.stance), {
         duration: Math.max(move.length, 0.001),
         delay: move.delay,
-        easing: `cubic-bezier(${move.ease.join(',')})`,
         fill: 'both',
       });
       animation.playbackRate = leg.rate;
@@ -25,28 +34,37 @@ export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number)
 }
 
 /** Hold motions count from the lighting; nothing but a new lighting starts them anew. */
-export function playHold(element: HTMLElement, node: Node, litAt: number, now: number): Animation[] {
+export function playHold(element: HTMLElement, node: Node, litAt: number, now: number): void {
+  for (const move of node.moves.filter((one) => one.path === 'hold')) {
+    const animation = element.animate(framesOf(move), { duration: move.length, iterations: Infinity });
+    animation.currentTime = Math.max(0, now - litAt);
+  }
+}
+
+/** What shows once counts from when the card came up: pages of a text, parts with times of their own. */
+export function playOnce(element: HTMLElement, node: Node, since: number, now: number): Animation[] {
   return node.moves
-    .filter((move) => move.path === 'hold')
+    .filter((move) => move.path === 'once')
     .map((move) => {
-      const animation = element.animate(framesOf(move), {
-        duration: move.length,
-        iterations: Infinity,
-        easing: 'linear',
-      });
-      animation.currentTime = Math.max(0, now - litAt);
+      const animation = element.animate(framesOf(move), { duration: move.length, fill: 'both' });
+      animation.currentTime = Math.max(0, now - since);
       return animation;
     });
 }
 
-function framesOf(move: Move): Keyframe[] {
+/** @param stance how the element stands at rest: the motion is told against it */
+function framesOf(move: Move, stance?: Stance): Keyframe[] {
   const clips = move.poses.some((pose) => pose.clip);
-  const eased = move.path === 'hold' ? { easing: `cubic-bezier(${move.ease.join(',')})` } : {};
-  return move.poses.map((pose) => ({
-    transform: `translate(${pose.dx}px,${pose.dy}px) scale(${pose.scale})`,
-    opacity: pose.alpha,
+  const blurs = move.poses.some((pose) => pose.blur);
+  const rest = atRest(stance).transform;
+  const easing = `cubic-bezier(${move.ease.join(',')})`;
+  return move.poses.map((pose, at) => ({
+    transform: `translate(${pose.dx}px,${pose.dy}px) scale(${pose.scale}) rotate(${pose.turn}deg) ${rest}`.trim(),
+    opacity: pose.alpha * (stance?.alpha ?? 1),
     ...(clips ? { clipPath: clipOf(pose) } : {}),
-    ...eased,
+    ...(blurs ? { filter: `blur(${pose.blur}px)` } : {}),
+    ...(move.offsets ? { offset: move.offsets[at] } : {}),
+    easing,
   }));
 }
 

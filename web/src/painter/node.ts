@@ -1,9 +1,13 @@
+import { dressLine } from './line';
+import { mountMedia, type Media } from './media';
+import { atRest } from './motion';
 import type { Node } from './wire';
 
 /** The elements of one node. `outer` has its place and comes and goes; `inner` holds its children and its hold motion. */
 export interface NodeElements {
   readonly outer: HTMLElement;
   readonly inner: HTMLElement;
+  media: Media | null;
 }
 
 type Parent = Pick<Node, 'box'> | null;
@@ -15,19 +19,29 @@ export function makeNode(): NodeElements {
   inner.style.position = 'absolute';
   inner.style.inset = '0';
   outer.append(inner);
-  return { outer, inner };
+  return { outer, inner, media: null };
 }
 
 /** Gives a node's elements their place and looks. Children are left alone. */
-export function dressNode({ outer, inner }: NodeElements, node: Node, parent: Parent): void {
+export function dressNode(elements: NodeElements, node: Node, parent: Parent): void {
+  const { outer, inner } = elements;
   outer.dataset.node = node.id;
   placeNode(outer, node, parent);
+  const rest = atRest(node.stance);
+  outer.style.transform = rest.transform;
+  outer.style.opacity = rest.opacity;
+  outer.style.filter = node.blur ? `blur(${node.blur}px)` : '';
   inner.style.overflow = node.mask == null ? 'visible' : 'hidden';
   inner.style.borderRadius = node.mask == null ? '' : `${node.mask}px`;
   inner.style.clipPath = node.clip ?? '';
+  if (node.soft) soften(inner, node.soft);
   if (node.plate) dressPlate(inner, node.plate);
   if (node.line) dressLine(inner, node.line);
-  if (node.image) dressImage(inner, node.image);
+  if (node.drawing) dressDrawing(inner, node.drawing);
+  if (node.image && JSON.stringify(node.image) !== JSON.stringify(elements.media?.image)) {
+    elements.media?.remove();
+    elements.media = mountMedia(inner, node.image);
+  }
 }
 
 /** Boxes are given on the canvas; a page places them within their parent. */
@@ -46,61 +60,23 @@ function dressPlate(element: HTMLElement, plate: NonNullable<Node['plate']>): vo
   element.style.boxShadow = plate.halo ?? 'none';
 }
 
-/** One line, set as it was measured: nothing here may be left to the browser's own judgement. */
-function dressLine(element: HTMLElement, line: NonNullable<Node['line']>): void {
-  const { style } = element;
-  const face = line.spans.find((span) => span.face)?.face;
-  element.lang = 'en';
-  element.dir = line.rtl ? 'rtl' : 'ltr';
-  style.unicodeBidi = 'isolate';
-  style.whiteSpace = 'pre';
-  style.font = `normal ${line.size}px/1 ${face ? family(face) : 'sans-serif'}`;
-  style.fontSynthesis = 'none';
-  style.fontOpticalSizing = 'none';
-  style.fontKerning = 'normal';
-  style.textRendering = 'geometricPrecision';
-  style.color = line.ink;
-  style.letterSpacing = line.spacing ? `${line.spacing}px` : 'normal';
-  style.fontVariantLigatures = line.spacing ? 'no-common-ligatures' : 'normal';
-  element.replaceChildren(
-    ...line.spans.map((span) => (span.emoji ? emoji(span.emoji, span.text) : words(span.text, span.face))),
-  );
+/** Children fade away towards the edges: upper, right, lower, left. */
+function soften(element: HTMLElement, [top, right, bottom, left]: readonly number[]): void {
+  const across = `linear-gradient(90deg,transparent 0,#000 ${left}px,#000 calc(100% - ${right}px),transparent 100%)`;
+  const down = `linear-gradient(180deg,transparent 0,#000 ${top}px,#000 calc(100% - ${bottom}px),transparent 100%)`;
+  element.style.setProperty('-webkit-mask-image', `${across},${down}`);
+  element.style.setProperty('-webkit-mask-composite', 'source-in');
 }
 
-function words(text: string, face: string | null | undefined): HTMLElement {
-  const span = document.createElement('span');
-  if (face) span.style.fontFamily = family(face);
-  span.textContent = text;
-  return span;
-}
-
-/** A picture of 1 em that stands on the line without making it higher. */
-function emoji(file: string, text: string): HTMLElement {
-  const span = document.createElement('span');
-  span.style.cssText = 'display:inline-block;position:relative;width:1em;height:0;letter-spacing:0';
-  const image = document.createElement('img');
-  image.src = `/emoji/${file}`;
-  image.alt = text;
-  image.style.cssText = 'position:absolute;left:0;bottom:-0.14em;width:1em;height:1em';
-  span.append(image);
-  return span;
-}
-
-function dressImage(element: HTMLElement, image: NonNullable<Node['image']>): void {
-  const picture = document.createElement('img');
-  picture.src = `/assets/${image.asset}`;
-  picture.alt = '';
-  const { style } = picture;
-  style.cssText = 'position:absolute;left:0;top:0;width:100%;height:100%;box-sizing:border-box';
-  style.objectFit = image.cover ? 'cover' : 'contain';
-  style.borderRadius = `${image.radius}px`;
-  if (image.outline) {
-    style.border = `${image.outlineWidth}px solid ${image.outline}`;
-    style.backgroundColor = image.outline;
-  }
-  element.replaceChildren(picture);
-}
-
-function family(face: string): string {
-  return `"${face}"`;
+function dressDrawing(element: HTMLElement, drawing: NonNullable<Node['drawing']>): void {
+  const space = 'http://www.w3.org/2000/svg';
+  const svg = document.createElementNS(space, 'svg');
+  svg.setAttribute('viewBox', `0 0 ${drawing.side} ${drawing.side}`);
+  svg.setAttribute('shape-rendering', 'crispEdges');
+  svg.style.cssText = 'position:absolute;left:0;top:0;width:100%;height:100%';
+  const path = document.createElementNS(space, 'path');
+  path.setAttribute('d', drawing.path);
+  path.setAttribute('fill', drawing.ink);
+  svg.append(path);
+  element.replaceChildren(svg);
 }

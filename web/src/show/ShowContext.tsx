@@ -8,6 +8,8 @@ export type Show = Schemas['ShowView'];
 export type Graphic = Schemas['Graphic'];
 export type Card = Schemas['Card'];
 export type Template = Schemas['TemplateView'];
+export type Asset = Schemas['AssetView'];
+export type Brand = Schemas['Brand'];
 export type Edit<T> = Omit<T, 'revision'>;
 
 /** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
@@ -21,7 +23,14 @@ export interface Edits {
   addFeed(wish: Schemas['NewFeed']): Promise<boolean>;
   deleteFeed(id: string): Promise<boolean>;
   newLink(output: string): Promise<boolean>;
-  addPicture(file: File): Promise<string | null>;
+  /** Stores a picture, video, animation or typeface. */
+  addFile(file: File): Promise<Asset | null>;
+  /** A copy of the brand that is worn, or one to begin from; it is worn from now on. */
+  addBrand(ready?: string): Promise<boolean>;
+  /** @param onAir whether what is lit changes too, at once */
+  wearBrand(name: string, onAir: boolean): Promise<boolean>;
+  deleteBrand(name: string): Promise<boolean>;
+  importBrand(file: File): Promise<boolean>;
 }
 
 interface ShowState {
@@ -97,24 +106,30 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
       deleteFeed: async (id) => !!(await keep(() => answered(client.DELETE('/api/feeds/{id}', { params: path(id) })))),
       newLink: async (id) =>
         !!(await keep(() => answered(client.POST('/api/outputs/{id}/new-link', { params: path(id) })))),
-      addPicture: async (file) =>
-        (
-          await keep(() =>
-            answered(
-              client.POST('/api/assets', {
-                params: { query: { name: file.name } },
-                body: file as unknown as string,
-                bodySerializer: (body) => body as unknown as BodyInit,
-                headers: { 'content-type': 'application/octet-stream' },
-              }),
-            ),
-          )
-        )?.id ?? null,
+      addFile: async (file) =>
+        await keep(() =>
+          answered(client.POST('/api/assets', { params: { query: { name: file.name } }, ...bytesOf(file) })),
+        ),
+      addBrand: async (ready) => !!(await keep(() => answered(client.POST('/api/brands', { body: { ready } })))),
+      wearBrand: async (name, onAir) =>
+        !!(await keep(() => answered(client.PUT('/api/brands/worn', { body: { name, onAir } })))),
+      deleteBrand: async (name) =>
+        !!(await keep(() => answered(client.DELETE('/api/brands/{name}', { params: { path: { name } } })))),
+      importBrand: async (file) => !!(await keep(() => answered(client.POST('/api/brands/file', bytesOf(file))))),
     };
   }, [keep, queries]);
 
   const state = useMemo(() => (show ? { show, edits, keeping } : null), [show, edits, keeping]);
   return state ? <ShowContext value={state}>{children}</ShowContext> : waiting;
+}
+
+/** A request whose body is the file itself. */
+function bytesOf(file: File) {
+  return {
+    body: file as unknown as string,
+    bodySerializer: (body: unknown) => body as BodyInit,
+    headers: { 'content-type': 'application/octet-stream' },
+  };
 }
 
 /** A graphic as it will be once the edit is kept. */

@@ -1,0 +1,34 @@
+using System.Collections.Immutable;
+using SideLamp.Core.Templates;
+
+namespace SideLamp.Core.Brands;
+
+/// <summary>The families of type. Each names a shipped family of <see cref="Typefaces"/>, or one of the brand's own.</summary>
+/// <param name="Own">Faces that the streamer brought. They travel with the brand.</param>
+/// <param name="Figures">For numbers that move; null = as headings.</param>
+public sealed record Typography(string Heading, string Body, ImmutableArray<Face> Own, string? Figures = null)
+{
+    /// <summary>The face for a wish: the nearest that exists as a file.</summary>
+    public Face Face(TypeRole role, int weight, bool italic = false)
+    {
+        var family = role switch
+        {
+            TypeRole.Heading => Heading,
+            TypeRole.Figures => Figures ?? Heading,
+            _ => Body,
+        };
+        return Typefaces.Nearest([.. Own, .. Typefaces.Shipped], family, weight, italic);
+    }
+
+    public IEnumerable<Fault> Faults()
+    {
+        var families = Typefaces.Families.Union(Own.Select(face => face.Family)).ToList();
+        foreach (var (path, family) in new[] { ("/heading", Heading), ("/body", Body), ("/figures", Figures ?? Heading) })
+        {
+            if (!families.Contains(family))
+            {
+                yield return new Fault(path, $"There is no typeface “{family}”. There are: {string.Join(", ", families)}.");
+            }
+        }
+    }
+}

@@ -1,0 +1,117 @@
+using System.Text;
+using System.Text.Json;
+using System.Xml;
+using SideLamp.Core.Brands;
+
+namespace SideLamp.Core.Media;
+
+/// <summary>What a file is, by its contents: its name is never asked.</summary>
+/// <param name="Type">Media type.</param>
+/// <param name="Ending">What its id ends with, so that whoever has the id knows what the file shows; with its point.</param>
+/// <param name="Font">Of a typeface: what it calls itself; null for all else.</param>
+public sealed record MediaFile(string Type, string Ending, FontNames? Font = null)
+{
+    /// <summary>The largest picture or typeface, in bytes.</summary>
+    public const int LargestPicture = 20 << 20;
+
+    /// <summary>The largest video, in bytes.</summary>
+    public const int LargestVideo = 200 << 20;
+
+    private static readonly string[] LottieNumbers = ["w", "h", "fr", "ip", "op"];
+
+    private const string Kinds = "Use PNG, JPEG, WebP, GIF or SVG for a picture, WebM or MP4 for a video, Lottie JSON for a vector animation, TTF or OTF for a typeface";
+
+    /// <summary>Recognises a whole file. Signatures and structures are those of the formats' own specifications (from memory).</summary>
+    public static Checked<MediaFile> Recognise(byte[] bytes)
+    {
+        var (file, trouble) = Look(bytes);
+        if (file is null)
+        {
+            return Checked<MediaFile>.Faulty("", trouble ?? $"This is no file that Side Lamp can show. {Kinds}.");
+        }
+
+        var most = file.Type.StartsWith("video/", StringComparison.Ordinal) ? LargestVideo : LargestPicture;
+        return bytes.Length > most ? Checked<MediaFile>.Faulty("", $"The file has {bytes.Length >> 20} MiB; {most >> 20} MiB are the most. Save it smaller.")
+            : trouble is null ? file
+            : Checked<MediaFile>.Faulty("", trouble);
+    }
+
+    private static (MediaFile? File, string? Trouble) Look(byte[] bytes) =>
+        bytes.AsSpan() switch
+        {
+            [] => (null, "The file is empty."),
+            [0x89, (byte)'P', (byte)'N', (byte)'G', 0x0D, 0x0A, 0x1A, 0x0A, ..] => (new MediaFile("image/png", ".png"), Containers.PngTrouble(bytes)),
+            [0xFF, 0xD8, 0xFF, ..] => (new MediaFile("image/jpeg", ".jpg"), Containers.JpegTrouble(bytes)),
+            [(byte)'G', (byte)'I', (byte)'F', (byte)'8', (byte)'7' or (byte)'9', (byte)'a', ..] => (new MediaFile("image/gif", ".gif"), Containers.GifTrouble(bytes)),
+            [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'E', (byte)'B', (byte)'P', ..] => (new MediaFile("image/webp", ".webp"), Containers.RiffTrouble(bytes)),
+            [0x1A, 0x45, 0xDF, 0xA3, ..] => (new MediaFile("video/webm", ".webm"), Containers.WebmTrouble(bytes)),
+            [_, _, _, _, (byte)'f', (byte)'t', (byte)'y', (byte)'p', ..] => (new MediaFile("video/mp4", ".mp4"), Containers.Mp4Trouble(bytes)),
+            [0x00, 0x01, 0x00, 0x00, ..] or [(byte)'t', (byte)'r', (byte)'u', (byte)'e', ..] => Typeface(bytes, "font/ttf", ".ttf"),
+            [(byte)'O', (byte)'T', (byte)'T', (byte)'O', ..] => Typeface(bytes, "font/otf", ".otf"),
+            [(byte)'t', (byte)'t', (byte)'c', (byte)'f', ..] => (null, "This is a collection of typefaces. Take them apart, and bring each TTF or OTF file by itself."),
+            [(byte)'w', (byte)'O', (byte)'F', (byte)'F' or (byte)'2', ..] => (null, "This is a packed web font. Side Lamp measures with the very same file, so bring the TTF or OTF it was made from."),
+            _ => Written(bytes),
+        };
+
+    private static (MediaFile? File, string? Trouble) Typeface(byte[] bytes, string type, string ending)
+    {
+        var read = FontNames.Read(bytes);
+        return read.Value is { } names ? (new MediaFile(type, ending, names), null) : (new MediaFile(type, ending), read.Faults[0].Message);
+    }
+
+    /// <summary>Formats that are text: SVG and Lottie.</summary>
+    private static (MediaFile? File, string? Trouble) Written(byte[] bytes)
+    {
+        var start = Encoding.UTF8.GetString(bytes.AsSpan(0, Math.Min(bytes.Length, 512))).TrimStart('\uFEFF', ' ', '\t', '\r', '\n');
+        return start.StartsWith('<') ? (new MediaFile("image/svg+xml", ".svg"), SvgTrouble(bytes))
+            : start.StartsWith('{') ? (new MediaFile("application/json", ".json"), LottieTrouble(bytes))
+            : (null, null);
+    }
+
+    private static string? SvgTrouble(byte[] bytes)
+    {
+        try
+        {
+            using var reader = XmlReader.Create(new MemoryStream(bytes), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null });
+            reader.MoveToContent();
+            if (reader.LocalName != "svg" || reader.NamespaceURI != "http://www.w3.org/2000/svg")
+            {
+                return "This is XML, but no SVG picture: its first element must be <svg xmlns=\"http://www.w3.org/2000/svg\">.";
+            }
+
+            while (reader.Read())
+            {
+                // To the end, so that a picture that was cut off is found now and not on air.
+            }
+
+            return null;
+        }
+        catch (XmlException error)
+        {
+            return $"The SVG picture is damaged at line {error.LineNumber}, place {error.LinePosition}.";
+        }
+    }
+
+    /// <summary>Source: the Lottie animation format, its required members.</summary>
+    private static string? LottieTrouble(byte[] bytes)
+    {
+        try
+        {
+            using var document = JsonDocument.Parse(bytes);
+            var root = document.RootElement;
+            var missing = LottieNumbers.Where(name => !root.TryGetProperty(name, out var value) || value.ValueKind != JsonValueKind.Number).ToList();
+            if (missing.Count > 0 || !root.TryGetProperty("layers", out var layers) || layers.ValueKind != JsonValueKind.Array)
+            {
+                return "This is JSON, but no Lottie animation: it needs layers, w, h, fr, ip and op.";
+            }
+
+            var outside = root.TryGetProperty("assets", out var assets) && assets.ValueKind == JsonValueKind.Array
+                && assets.EnumerateArray().Any(asset => asset.TryGetProperty("p", out var path) && path.GetString()?.StartsWith("data:", StringComparison.Ordinal) != true);
+            return outside ? "The animation refers to pictures that lie beside it. Save it with its pictures inside." : null;
+        }
+        catch (JsonException error)
+        {
+            return $"The animation is damaged at line {error.LineNumber + 1}.";
+        }
+    }
+}

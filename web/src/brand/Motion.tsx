@@ -1,0 +1,74 @@
+import type { Brand } from '../show/ShowContext';
+import { Field, inputLook } from '../ui/Field';
+import { Range } from '../ui/Range';
+import { Segmented } from '../ui/Segmented';
+import type { KeepBrand } from './BrandPage';
+
+type Ease = NonNullable<Brand['motion']['ease']>;
+
+const eases: { value: Ease; words: string }[] = [
+  { value: 'settle', words: 'Fast, then settling' },
+  { value: 'smooth', words: 'Slow at both ends' },
+  { value: 'swing', words: 'A little too far, and back' },
+  { value: 'linear', words: 'Even' },
+];
+
+/** How graphics come, go and follow one another. */
+export function Motion({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
+  const motion = brand.motion;
+  const set = (change: Partial<Brand['motion']>): void => keep({ motion: { ...motion, ...change } });
+  return (
+    <section aria-label="Motion" className="grid gap-3">
+      <h2 className="font-semibold">Motion</h2>
+      <Segmented
+        label="How things move"
+        value={motion.family}
+        choices={[
+          { value: 'softWipe', words: 'Soft wipe' },
+          { value: 'slide', words: 'Slide' },
+          { value: 'fade', words: 'Fade' },
+        ]}
+        onChoose={(family) => set({ family })}
+      />
+      <div className="grid grid-cols-2 gap-3">
+        <Range
+          label="Speed"
+          value={motion.speed}
+          min={0.25}
+          max={4}
+          step={0.05}
+          words={(value) => `${value.toFixed(2)} ×`}
+          onKeep={(speed) => set({ speed })}
+        />
+        <Field
+          label="Easing"
+          render={(id) => (
+            <select
+              id={id}
+              value={motion.ease ?? ''}
+              onChange={(event) => set({ ease: (event.target.value || undefined) as Ease | undefined })}
+              className={inputLook}
+            >
+              <option value="">As each template says</option>
+              {eases.map((one) => (
+                <option key={one.value} value={one.value}>
+                  {one.words}
+                </option>
+              ))}
+            </select>
+          )}
+        />
+      </div>
+      <span className="text-quiet">When one graphic follows another in a seat</span>
+      <Segmented
+        label="When one graphic follows another in a seat"
+        value={motion.waitsForLeaver ? 'after' : 'across'}
+        choices={[
+          { value: 'across', words: 'The new one comes across' },
+          { value: 'after', words: 'It waits' },
+        ]}
+        onChoose={(choice) => set({ waitsForLeaver: choice === 'after' })}
+      />
+    </section>
+  );
+}

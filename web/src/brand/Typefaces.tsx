@@ -1,0 +1,80 @@
+import { Type, X } from 'lucide-react';
+import { useShow, type Brand } from '../show/ShowContext';
+import { family } from '../painter/face';
+import { Field, inputLook } from '../ui/Field';
+import { FilePick } from '../ui/FilePick';
+import type { KeepBrand } from './BrandPage';
+
+/** Shipped typefaces, and the streamer's own: measured and drawn with the very same files. */
+export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
+  const { show, edits } = useShow();
+  const type = brand.type;
+  const own = [...new Set(type.own.map((face) => face.family))];
+  const set = (change: Partial<Brand['type']>): void => keep({ type: { ...type, ...change } });
+
+  const bring = async (file: File): Promise<void> => {
+    const asset = await edits.addFile(file);
+    if (!asset?.font) return;
+    const { family: name, weight, italic } = asset.font;
+    if (type.own.every((face) => face.id !== asset.id))
+      set({ own: [...type.own, { id: asset.id, family: name, weight, italic, file: '' }] });
+  };
+  const drop = (name: string): void => {
+    const [fallback] = show.typefaces;
+    const kept = (used: string) => (used === name ? fallback! : used);
+    set({
+      own: type.own.filter((face) => face.family !== name),
+      heading: kept(type.heading),
+      body: kept(type.body),
+      figures: type.figures && kept(type.figures),
+    });
+  };
+  const choice = (label: string, value: string, onKeep: (name: string) => void, none?: string) => (
+    <Field
+      label={label}
+      render={(id) => (
+        <select id={id} value={value} onChange={(event) => onKeep(event.target.value)} className={inputLook}>
+          {none && <option value="">{none}</option>}
+          {[...own, ...show.typefaces].map((name) => (
+            <option key={name}>{name}</option>
+          ))}
+        </select>
+      )}
+    />
+  );
+
+  return (
+    <section aria-label="Typefaces" className="grid grid-cols-2 gap-3">
+      <h2 className="col-span-2 font-semibold">Typefaces</h2>
+      {choice('Headings', type.heading, (heading) => set({ heading }))}
+      {choice('Everything else', type.body, (body) => set({ body }))}
+      {choice('Figures', type.figures ?? '', (figures) => set({ figures: figures || undefined }), 'As headings')}
+      <div className="self-end">
+        <FilePick accept=".ttf,.otf" onPick={(file) => void bring(file)}>
+          <Type aria-hidden size={14} /> Bring your own
+        </FilePick>
+      </div>
+      {own.map((name) => {
+        const faces = type.own.filter((face) => face.family === name);
+        return (
+          <div key={name} className="col-span-2 flex items-center gap-2 rounded-lg bg-panel py-1 pr-1 pl-3">
+            <span className="truncate text-[15px]" style={{ fontFamily: family(faces[0]!.id) }}>
+              {name}
+            </span>
+            <span className="ml-auto text-[11.5px] text-quiet">
+              {faces.map((face) => `${face.weight}${face.italic ? ' italic' : ''}`).join(', ')}
+            </span>
+            <button
+              type="button"
+              aria-label={`Take ${name} out of this brand`}
+              onClick={() => drop(name)}
+              className="grid size-8 place-items-center rounded-md text-quiet hover:bg-raised hover:text-ink"
+            >
+              <X aria-hidden size={14} />
+            </button>
+          </div>
+        );
+      })}
+    </section>
+  );
+}

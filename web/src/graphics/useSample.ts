@@ -1,0 +1,12 @@
+import { useQuery } from '@tanstack/react-query';
+import { answered, client } from '../api/client';
+import { useShow } from '../show/ShowContext';
+
+/** A template with its sample words, in the show's brand. */
+export function useSample(template: string) {
+  const { show } = useShow();
+  return useQuery({
+    queryKey: ['sample', template, show.brand, show.canvas],
+    queryFn: () => answered(client.GET('/api/templates/{id}/picture', { params: { path: { id: template } } })),
+  });
+}
