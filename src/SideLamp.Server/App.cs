@@ -35,6 +35,8 @@ public static class App
         });
         builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
         builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Configure(json.SerializerOptions));
+        // What cannot be read is told like any other fault, with its path.
+        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
         builder.Services.AddOpenApi("sidelamp", ApiDocument.Describe);
         AddServices(builder.Services, options, data);

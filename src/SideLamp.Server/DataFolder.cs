@@ -113,7 +113,13 @@ public sealed class DataFolder : IDisposable
             File.Copy(file, Path.Combine(DemoFiles, Path.GetFileName(file)), overwrite: true);
         }
 
-        var portrait = Intake.Keep(Assets, File.ReadAllBytes(Path.Combine(shipped, "ilse.png")), "Ilse Okonjo-Marsh");
-        return DemoShow.Make(DemoFiles, Ids.Secret(), portrait.Id);
+        AssetId Bring(string file, string name) => Intake.Keep(Assets, File.ReadAllBytes(Path.Combine(shipped, file)), name).Id;
+        return DemoShow.Make(
+            DemoFiles,
+            Ids.Secret(),
+            Bring("ilse.png", "Ilse Okonjo-Marsh"),
+            Bring("hollow-lane.svg", "Hollow Lane Moth Club"),
+            Bring("hollow-lane-mark.svg", "Hollow Lane Moth Club, the mark")
+        );
     }
 }

@@ -14,11 +14,13 @@ public static class DemoShow
     /// <param name="files">The folder that holds the demo's files, which the stand-ins change.</param>
     /// <param name="token">Of the one output.</param>
     /// <param name="portrait">A stored picture for one of the guests.</param>
-    public static Show Make(string files, string token, AssetId portrait) =>
+    /// <param name="logo">The club's logo.</param>
+    /// <param name="mark">The club's logo without its letters.</param>
+    public static Show Make(string files, string token, AssetId portrait, AssetId logo, AssetId mark) =>
         new(
             "The Lantern Cloth",
             Canvas.FullHd,
-            Brand.Night,
+            Brand.Night with { Logo = logo, Alternates = [mark] },
             [
                 Graphic(
                     "names",
@@ -61,6 +63,20 @@ public static class DemoShow
                 ),
                 Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
                 Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))),
+                Graphic(
+                    "count-us",
+                    "Count with us",
+                    "qr",
+                    "right",
+                    "c",
+                    Words(("code", "https://hollow-lane.example/count"), ("title", "Count moths with us"), ("below", "Hollow Lane Moth Club"))
+                ),
+                Graphic("club", "Club logo", "logo-bug", "upper-right", "l", Words(("below", ""))),
+                Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "1:52:10"), ("label", "until the lamp goes out"), ("left", "94"))),
+                Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "0:47:30"), ("label", "the lamp has been lit"))),
+                Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
+                Graphic("top-tip", "Top tip", "label", "left", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
+                Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6) },
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
                 Graphic(
@@ -82,7 +98,7 @@ public static class DemoShow
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,
             LookFirst: false,
-            Wardrobe: [ReadyBrands.All[1]]
+            Wardrobe: [ReadyBrands.All[1] with { Logo = mark, Alternates = [logo] }]
         );
 
     /// <summary>A show with nothing in it but an output.</summary>

@@ -99,6 +99,31 @@ public sealed class VectorTests
         Golden("easing.json", JsonSerializer.Serialize(points, Readable));
     }
 
+    [Fact]
+    public void The_colour_vectors_are_what_the_brand_reads()
+    {
+        string[] written =
+        [
+            "#1c8", "#12231d", "#12231d80", "teal", "LightGoldenrodYellow", "slategrey", "rebeccapurple", "transparent", "rgb(18, 35, 29)", "rgb(18 35 29 / 40%)",
+            "rgb(10% 20% 30%)", "rgba(255, 0, 0, .5)", "hsl(150 40% 20%)", "hsl(-0.25turn, 80%, 45%)", "hsla(200grad, 30%, 60%, 0.25)", "hwb(194 10% 20%)", "hwb(10 60% 60%)",
+            "oklab(60% 0.1 -0.05)", "oklch(70% 0.1 200)", "oklch(0.4 0.06 1.2rad)", "color(srgb 0.2 0.4 0.6)",
+        ];
+        Golden(
+            "colours.json",
+            JsonSerializer.Serialize(
+                written.Select(css =>
+                {
+                    var colour = Colour.Parse(css)!.Value;
+                    var lch = Oklch.Of(colour);
+                    double[] rgb = [colour.R, colour.G, colour.B, colour.A];
+                    double[] seen = [lch.L, lch.C, lch.H];
+                    return new { css, rgb = rgb.Select(channel => Math.Round(channel, 6)), lch = seen.Select(one => Math.Round(one, 6)), contrast = Math.Round(Colour.Contrast(colour, Brand.Night.Palette.Plate), 4) };
+                }),
+                Readable
+            )
+        );
+    }
+
     /// <summary>Writes the vectors and says that they were old; what is kept in the project must be what is made now.</summary>
     private static void Golden(string name, string json)
     {
@@ -132,7 +157,7 @@ public sealed class VectorTests
     private static Node Line(string id, string words) =>
         new(id, null, new Box(0, 0, words.Length * 10, 20), default, null, null, [], Line: new TextLine(20, false, "#ffffff", 0, [new Span(words, "lexend-400", null)]));
 
-    private static string Root()
+    internal static string Root()
     {
         var folder = new DirectoryInfo(AppContext.BaseDirectory);
         while (!File.Exists(Path.Combine(folder.FullName, "SideLamp.slnx")))

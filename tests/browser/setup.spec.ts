@@ -43,7 +43,7 @@ test('a change of brand dresses what is lit only when it is pushed', async ({ pa
   const plate = output.locator('[data-node="plate/plate"] > div');
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
   await page.getByRole('link', { name: 'Brand' }).click();
-  await page.getByLabel('Plate: as a code').fill('#402010');
+  await page.getByLabel('Plate: any CSS colour').fill('#402010');
   const sample = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="plate/plate"] > div');
   await expect(sample).toHaveCSS('background-color', 'rgb(64, 32, 16)');
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
@@ -56,7 +56,7 @@ test('the shelf is searched, plays what is pointed at, and gives a starter set',
   await page.goto(`${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   const templates = page.getByRole('list', { name: 'Templates' });
-  await expect(templates.getByRole('listitem')).toHaveCount(40);
+  await expect(templates.getByRole('listitem')).toHaveCount(43);
   await page.getByLabel('Search the shelf').fill('break');
   await expect(templates.getByRole('listitem')).toHaveCount(2);
   const tile = templates.getByRole('button', { name: /^Short break/ });

@@ -260,12 +260,6 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             room -= widths[at];
         }
 
-        var fillers = table.Columns.Count(column => column.Width.Kind == ExtentKind.Fill);
-        if (fillers > 0 && table.Width.Kind != ExtentKind.Hug)
-        {
-            widths = [.. widths.Select((width, at) => width + (table.Columns[at].Width.Kind == ExtentKind.Fill ? Math.Floor(room / fillers) : 0))];
-        }
-
         return [.. widths];
     }
 

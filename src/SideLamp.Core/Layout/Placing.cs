@@ -219,6 +219,10 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
     private void PlaceTable(TablePart table, Measured measured, Box box, string? parent)
     {
         Add(table, table.Id, parent, box);
+        // Columns that fill share what the table is wider than its cells.
+        var fillers = Math.Max(1, table.Columns.Count(column => column.Width.Kind == ExtentKind.Fill));
+        var extra = Math.Floor((box.W - measured.W) / fillers);
+        var widths = measured.Columns.Select((width, at) => width + (table.Columns[at].Width.Kind == ExtentKind.Fill ? extra : 0)).ToList();
         var y = box.Y;
         foreach (var (row, at) in measured.Parts.Select((row, at) => (row, at)))
         {
@@ -230,7 +234,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
             }
 
             var x = box.X;
-            foreach (var (cell, width) in row.Parts.Zip(measured.Columns))
+            foreach (var (cell, width) in row.Parts.Zip(widths))
             {
                 if (cell.Text is not null)
                 {

@@ -52,7 +52,8 @@ export function Canvas({ width, height, backdrop, area, label, className, paint,
       <Backdrop name={backdrop} />
       <div
         ref={root}
-        className="absolute top-0 left-0 origin-top-left"
+        // What is drawn comes and goes under the pointer; a press is always the frame’s.
+        className="pointer-events-none absolute top-0 left-0 origin-top-left"
         style={{ transform: `scale(${scale}) translate(${-shown.x}px,${-shown.y}px)` }}
       />
       {children}

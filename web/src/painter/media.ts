@@ -72,7 +72,8 @@ function video(image: Image): Made {
     const passed = (performance.now() - started) / 1000;
     const { duration } = shown;
     if (Number.isNaN(duration)) return;
-    shown.currentTime = image.loop ? passed % duration : Math.min(passed, duration);
+    // A film that does not say how long it is cannot be wound on: it plays from where it is.
+    if (Number.isFinite(duration)) shown.currentTime = image.loop ? passed % duration : Math.min(passed, duration);
     if (image.loop || passed < duration) void shown.play().catch(() => undefined);
   };
   shown.addEventListener('loadedmetadata', go);

@@ -25,6 +25,7 @@ export function FilePick({ id, accept, kind = 'plain', onPick, children }: Props
         type="file"
         accept={accept}
         tabIndex={-1}
+        hidden={!id}
         className="sr-only"
         onChange={(event) => {
           const file = event.target.files?.[0];

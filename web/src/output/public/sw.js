@@ -9,6 +9,8 @@ self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim(
 self.addEventListener('fetch', (event) => {
   const { request } = event;
   if (request.method !== 'GET' || new URL(request.url).origin !== self.location.origin) return;
+  // Films are asked for piece by piece, and pieces cannot be kept.
+  if (request.headers.has('range')) return;
   event.respondWith(freshOrKept(request));
 });
 

@@ -1,0 +1,115 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>Brands and stored files over real HTTP.</summary>
+public sealed class BrandTests : IAsyncLifetime
+{
+    private RunningServer _server = null!;
+
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin();
+
+    public ValueTask DisposeAsync() => _server.DisposeAsync();
+
+    [Fact]
+    public async Task Another_brand_is_worn_by_what_is_prepared_and_by_what_is_lit_only_when_asked()
+    {
+        await _server.Press("light", "names");
+        using var page = await _server.Open(await _server.Token());
+        Assert.Contains("#12231d", (await page.Next("snap")).ToJsonString(), StringComparison.Ordinal);
+        await Wear("Daylight", onAir: false);
+        Assert.Contains("#fbf6ea", await PreviewOf("names"), StringComparison.Ordinal);
+        using var late = await _server.Open(await _server.Token());
+        Assert.DoesNotContain("#fbf6ea", (await late.Next("snap")).ToJsonString(), StringComparison.Ordinal);
+        await Wear("Daylight", onAir: true);
+        await page.Next(message => message["k"]!.GetValue<string>() == "change" && message.ToJsonString().Contains("#fbf6ea", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task A_brand_leaves_as_a_file_and_comes_to_another_Side_Lamp_with_its_logo_and_typeface()
+    {
+        var font = await Bring(await File.ReadAllBytesAsync(Path.Combine(VectorTests.Root(), "fonts", "SourceSerif4_600SemiBold.ttf")));
+        var show = await _server.Show();
+        var brand = show["brand"]!.DeepClone();
+        brand["name"] = "Own letters";
+        brand["type"]!["own"] = new JsonArray(new JsonObject { ["id"] = font["id"]!.GetValue<string>(), ["family"] = "Lane Serif", ["weight"] = 600, ["italic"] = false, ["file"] = "" });
+        brand["type"]!["heading"] = "Lane Serif";
+        Assert.Equal(HttpStatusCode.OK, (await Keep(brand, show)).StatusCode);
+        var file = await _server.Http.GetByteArrayAsync("/api/brands/Own%20letters/file");
+
+        await using var other = await RunningServer.Begin();
+        (await other.Http.PostAsync("/api/brands/file", Body(file))).EnsureSuccessStatusCode();
+        var worn = (await other.Show())["brand"]!;
+        Assert.Equal("Own letters", worn["name"]!.GetValue<string>());
+        var asset = await other.Http.GetAsync($"/assets/{worn["logo"]!.GetValue<string>()}");
+        Assert.Equal("image/svg+xml", asset.Content.Headers.ContentType!.MediaType);
+        Assert.Contains("sandbox", asset.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
+        await other.Press("light", "names");
+        using var page = await other.Open(await other.Token());
+        Assert.Contains(font["id"]!.GetValue<string>(), (await page.Next("snap")).ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_damaged_brand_file_is_refused_and_changes_nothing()
+    {
+        var before = (await _server.Show())["brands"]!.ToJsonString();
+        foreach (var file in new[] { "{", "{\"format\":\"side-lamp-brand/9\"}", "[]" })
+        {
+            var answer = await _server.Http.PostAsync("/api/brands/file", Body(System.Text.Encoding.UTF8.GetBytes(file)));
+            Assert.Equal(HttpStatusCode.BadRequest, answer.StatusCode);
+            Assert.NotEmpty((await answer.Content.ReadFromJsonAsync<JsonNode>())!["faults"]!.AsArray());
+        }
+
+        Assert.Equal(before, (await _server.Show())["brands"]!.ToJsonString());
+    }
+
+    [Fact]
+    public async Task A_colour_that_CSS_knows_is_kept_and_any_other_word_is_told_with_its_path()
+    {
+        var show = await _server.Show();
+        var brand = show["brand"]!.DeepClone();
+        brand["palette"]!["glow"] = "oklch(85% 0.12 80)";
+        (await Keep(brand, show)).EnsureSuccessStatusCode();
+        Assert.Matches("^#[0-9a-f]{6}$", (await _server.Show())["brand"]!["palette"]!["glow"]!.GetValue<string>());
+        brand["palette"]!["glow"] = "moonlight";
+        var fault = (await (await Keep(brand, await _server.Show())).Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!;
+        Assert.Equal("/brand/palette/glow", fault["path"]!.GetValue<string>());
+        Assert.Contains("no colour", fault["message"]!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_brand_whose_files_are_missing_is_refused()
+    {
+        var show = await _server.Show();
+        var brand = show["brand"]!.DeepClone();
+        brand["logo"] = "0123456789abcdef.png";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Keep(brand, show)).StatusCode);
+    }
+
+    [Fact]
+    public async Task The_brand_that_is_worn_cannot_be_deleted_and_another_can()
+    {
+        Assert.Equal(HttpStatusCode.BadRequest, (await _server.Http.DeleteAsync("/api/brands/Lantern%20night")).StatusCode);
+        (await _server.Http.DeleteAsync("/api/brands/Daylight")).EnsureSuccessStatusCode();
+        Assert.Single((await _server.Show())["brands"]!.AsArray());
+    }
+
+    private Task<HttpResponseMessage> Wear(string name, bool onAir) => _server.Http.PutAsJsonAsync("/api/brands/worn", new { name, onAir });
+
+    private Task<HttpResponseMessage> Keep(JsonNode brand, JsonNode show) =>
+        _server.Http.PatchAsJsonAsync("/api/show", new JsonObject { ["revision"] = show["revision"]!.DeepClone(), ["brand"] = brand.DeepClone() });
+
+    private async Task<string> PreviewOf(string graphic) => await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic })).Content.ReadAsStringAsync();
+
+    private async Task<JsonNode> Bring(byte[] bytes)
+    {
+        var answer = await _server.Http.PostAsync("/api/assets?name=file", Body(bytes));
+        answer.EnsureSuccessStatusCode();
+        return (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
+    }
+
+    private static ByteArrayContent Body(byte[] bytes) => new(bytes) { Headers = { ContentType = new MediaTypeHeaderValue("application/octet-stream") } };
+}

@@ -1,0 +1,186 @@
+import { readFileSync } from 'node:fs';
+import { resolve } from 'node:path';
+import jsQR from 'jsqr';
+import { PNG } from 'pngjs';
+import type { Page } from '@playwright/test';
+import { expect, test } from './sideLamp';
+
+const fonts = resolve(import.meta.dirname, '../../fonts');
+
+test('another brand is worn in one press, and on air in one more', async ({ page, output, lamp }) => {
+  await page.goto(lamp.url);
+  await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
+  await page.keyboard.press('1');
+  const plate = output.locator('[data-node="plate/plate"] > div');
+  await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
+  await page.getByRole('link', { name: 'Brand' }).click();
+  await page.getByRole('button', { name: 'Daylight' }).click();
+  const sample = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="plate/plate"] > div');
+  await expect(sample).toHaveCSS('background-color', 'rgb(251, 246, 234)');
+  await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
+  await page.getByRole('button', { name: 'Dress what is on air too' }).click();
+  await expect(plate).toHaveCSS('background-color', 'rgb(251, 246, 234)');
+  await expect(page.getByRole('button', { name: 'Dress what is on air too' })).toHaveCount(0);
+});
+
+test('a colour that cannot be read is mended in one press', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/brand`);
+  await page.getByLabel('Quiet: any CSS colour').fill('darkslategray');
+  await page.getByRole('button', { name: /Mend$/ }).click();
+  await expect(page.getByRole('button', { name: /Mend$/ })).toHaveCount(0);
+  await expect(page.getByLabel('Quiet: any CSS colour')).not.toHaveValue('#2f4f4f');
+});
+
+test('a typeface of one’s own is measured and drawn with the same bytes, and a broken one is refused', async ({
+  page,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/brand`);
+  const bring = page.locator('input[accept=".ttf,.otf"]');
+  const bytes = readFileSync(`${fonts}/SourceSerif4_700Bold.ttf`);
+  await bring.setInputFiles({ name: 'half.ttf', mimeType: 'font/ttf', buffer: bytes.subarray(0, 9000) });
+  await expect(page.getByText(/This browser refuses the typeface “half.ttf”/)).toBeVisible();
+  await bring.setInputFiles({ name: 'whole.ttf', mimeType: 'font/ttf', buffer: bytes });
+  const own = page.getByRole('button', { name: /^Take .* out of this brand$/ });
+  await expect(own).toBeVisible();
+  const family = /^Take (.*) out/.exec((await own.getAttribute('aria-label'))!)![1]!;
+  await page.getByLabel('Headings').selectOption(family);
+  const line = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="name/0"]');
+  await expect(line.locator('span').first()).toHaveCSS('font-family', /\.ttf/);
+  // The server's width of the line against what this browser makes of it.
+  await expect
+    .poll(() =>
+      line.evaluate((box) => {
+        const range = document.createRange();
+        range.selectNodeContents(box.firstElementChild!);
+        const scale = box.getBoundingClientRect().width / parseFloat(box.style.width);
+        return Math.abs(range.getBoundingClientRect().width / scale - parseFloat(box.style.width));
+      }),
+    )
+    .toBeLessThan(0.3);
+});
+
+test('a code is read by a reader that is not ours', async ({ page, lamp, output }) => {
+  await page.goto(lamp.url);
+  await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
+  await page.keyboard.press('c');
+  await expect(output.locator('[data-node="code/code"] path')).toHaveCount(1);
+  // Reference: ISO/IEC 18004 as jsqr 1.4 reads it, from the picture, at the size it has on a canvas a third as large.
+  await output.setViewportSize({ width: 640, height: 360 });
+  await expect.poll(() => read(output)).toBe('https://hollow-lane.example/count');
+});
+
+test('a video begins anew at each lighting, and words over it come at their time', async ({ page, lamp, output }) => {
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page
+    .getByRole('list', { name: 'Templates' })
+    .getByRole('button', { name: /^Words on own artwork/ })
+    .click();
+  await page.waitForURL(/graphics\/g/);
+  await page.getByLabel('Title', { exact: true }).fill('Filmed tonight');
+  const film = Buffer.from(await page.evaluate(makeFilm));
+  await page
+    .locator('input[type=file][accept*=".webm"]')
+    .setInputFiles({ name: 'film.webm', mimeType: 'video/webm', buffer: film });
+  await expect(page.getByRole('button', { name: /^film.webm/ })).toHaveAttribute('aria-pressed', 'true');
+  await page.goto(lamp.url);
+  const light = page.getByRole('button', { name: /^Words on own artwork/ }).first();
+  await light.click();
+  const video = output.locator('video');
+  await expect(video).toHaveCount(1);
+  await expect.poll(() => video.evaluate((film: HTMLVideoElement) => film.currentTime)).toBeGreaterThan(0.3);
+  await expect(output.getByText('Filmed tonight')).toBeVisible();
+  // Times are the lighting's: the words wait 900 ms, whatever the page does.
+  const [start] = await output
+    .locator('[data-node="plate"]')
+    .evaluate((node) =>
+      node
+        .firstElementChild!.getAnimations()
+        .map(
+          (one) => (one.effect as KeyframeEffect).getKeyframes().filter((frame) => Number(frame.opacity) === 0).length,
+        ),
+    );
+  expect(start).toBeGreaterThanOrEqual(2);
+  const first = await video.elementHandle();
+  await light.click();
+  await expect(video).toHaveCount(0);
+  await light.click();
+  await expect(video).toHaveCount(1);
+  expect(await first!.evaluate((film) => film.isConnected)).toBe(false);
+  expect(await video.evaluate((film: HTMLVideoElement) => film.currentTime)).toBeLessThan(2);
+});
+
+test('a vector animation moves on the output', async ({ page, lamp, output }) => {
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page
+    .getByRole('list', { name: 'Templates' })
+    .getByRole('button', { name: /^Vector animation/ })
+    .click();
+  await page.waitForURL(/graphics\/g/);
+  await page.goto(lamp.url);
+  await page
+    .getByRole('button', { name: /^Vector animation/ })
+    .first()
+    .click();
+  const wings = output.locator('[data-node="animation"] svg g').first();
+  await expect(wings).toBeAttached();
+  const before = await output.locator('[data-node="animation"] svg').innerHTML();
+  await expect.poll(() => output.locator('[data-node="animation"] svg').innerHTML()).not.toBe(before);
+});
+
+test('a damaged picture is refused with the reason', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  const picture = readFileSync(resolve(import.meta.dirname, '../../demo/ilse.png'));
+  await page
+    .locator('input[type=file]')
+    .first()
+    .setInputFiles({ name: 'torn.png', mimeType: 'image/png', buffer: picture.subarray(0, 300) });
+  await expect(page.getByText(/The picture “torn.png” is damaged|The file is cut off/)).toBeVisible();
+});
+
+test('the whole shelf plays through by key', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page.getByLabel('Search the shelf').fill('full frame');
+  await page.getByRole('button', { name: /^Play all/ }).click();
+  const told = page.getByRole('group', { name: 'Templates one after another' }).getByRole('status');
+  await expect(told).toContainText('1 of');
+  const first = await told.textContent();
+  await page.keyboard.press('ArrowRight');
+  await expect(told).toContainText('2 of');
+  await page.keyboard.press('ArrowLeft');
+  await expect(told).toHaveText(first!);
+});
+
+async function read(output: Page): Promise<string | undefined> {
+  const { width, height, data } = PNG.sync.read(await output.screenshot());
+  return jsQR(new Uint8ClampedArray(data), width, height)?.data;
+}
+
+/** Two seconds of film, made by this browser itself. */
+async function makeFilm(): Promise<number[]> {
+  const canvas = document.createElement('canvas');
+  [canvas.width, canvas.height] = [320, 180];
+  const pen = canvas.getContext('2d')!;
+  const recorder = new MediaRecorder(canvas.captureStream(30), { mimeType: 'video/webm' });
+  const pieces: Blob[] = [];
+  recorder.ondataavailable = ({ data }) => pieces.push(data);
+  const done = new Promise((resolve) => (recorder.onstop = resolve));
+  recorder.start();
+  const begun = performance.now();
+  await new Promise<void>((resolve) => {
+    const draw = (): void => {
+      const passed = performance.now() - begun;
+      pen.fillStyle = `hsl(${passed / 6}deg 60% 40%)`;
+      pen.fillRect(0, 0, 320, 180);
+      if (passed < 2000) requestAnimationFrame(draw);
+      else resolve();
+    };
+    draw();
+  });
+  recorder.stop();
+  await done;
+  return [...new Uint8Array(await new Blob(pieces).arrayBuffer())];
+}
