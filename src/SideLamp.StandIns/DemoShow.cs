@@ -75,7 +75,7 @@ public static class DemoShow
                 Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "1:52:10"), ("label", "until the lamp goes out"), ("left", "94"))),
                 Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "0:47:30"), ("label", "the lamp has been lit"))),
                 Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
-                Graphic("top-tip", "Top tip", "label", "left", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
+                Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6) },
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),

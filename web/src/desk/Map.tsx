@@ -18,7 +18,7 @@ export function Map(props: Props) {
   const full = used('frame', 1);
 
   return (
-    <div className="flex min-h-0 flex-col gap-2 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-3 shadow-[inset_0_0_0_1px_#322b24]">
+    <div className="flex min-h-0 flex-col gap-1.5 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-2 shadow-[inset_0_0_0_1px_#322b24]">
       {used('strip', 0).map((seat) => (
         <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
       ))}
@@ -26,8 +26,8 @@ export function Map(props: Props) {
         <div
           key={index}
           className={clsx(
-            'grid grid-cols-[1fr_.9fr_1fr] gap-2',
-            row.some((seat) => at(seat).length > 0) ? 'min-h-24 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
+            'grid grid-cols-[1fr_.9fr_1fr] gap-1.5',
+            row.some((seat) => at(seat).length > 0) ? 'min-h-20 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
           )}
         >
           {row.map((seat) => (
@@ -57,7 +57,7 @@ function Seat({ seat, graphics, low, onPress, onChoose }: SeatProps) {
     <section
       aria-label={seat.name}
       className={clsx(
-        'flex min-w-0 gap-1.5 rounded-xl bg-white/[.02] p-1.5',
+        'flex min-w-0 gap-1 rounded-xl bg-white/[.02] p-1.5',
         strip ? 'items-center [&>div]:flex-1 [&>div]:basis-0' : 'flex-col',
         low && 'justify-end',
       )}

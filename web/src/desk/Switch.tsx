@@ -28,7 +28,7 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
     <div
       data-lit={lit}
       className={clsx(
-        'group relative flex min-h-[48px] items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+        'group relative flex min-h-[44px] items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
         lit ? 'lit' : 'bg-raised hover:bg-ridge',
         standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
       )}
@@ -39,7 +39,7 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
         data-press={graphic.id}
         aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
         onClick={() => onPress(graphic.id)}
-        className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1.5 pl-3 text-left outline-offset-[-3px]"
+        className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
       >
         <Lamp lit={lit} standby={standby} />
         <span className="min-w-0 flex-1 overflow-hidden">
