@@ -18,6 +18,12 @@ public readonly record struct CardId(string Value) : IId
     public override string ToString() => Value;
 }
 
+/// <summary>Names an outfit of a graphic; unique within that graphic.</summary>
+public readonly record struct OutfitId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
 /// <summary>Names a template of the shelf.</summary>
 public readonly record struct TemplateId(string Value) : IId
 {

@@ -95,7 +95,7 @@ public sealed class DataFolder : IDisposable
         }
 
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, long>.Empty, null, null);
+        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, long>.Empty, null, History.Empty, null);
     }
 
     public void Dispose()

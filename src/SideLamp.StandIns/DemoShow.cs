@@ -98,17 +98,22 @@ public static class DemoShow
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,
             LookFirst: false,
-            Wardrobe: [ReadyBrands.All[1] with { Logo = mark, Alternates = [logo] }]
+            Wardrobe: [ReadyBrands.All[1] with { Logo = mark, Alternates = [logo] }],
+            OwnSeats: [],
+            SeatOrder: [],
+            KeepClear: [],
+            OwnTemplates: [],
+            SavedFinishes: []
         );
 
     /// <summary>A show with nothing in it but an output.</summary>
     public static Show Empty(string token) =>
-        new("New show", Canvas.FullHd, Brand.Night, [], [], [new Output(new OutputId("main"), "Main picture", token)], LiveEdits: false, LookFirst: false, Wardrobe: []);
+        new("New show", Canvas.FullHd, Brand.Night, [], [], [new Output(new OutputId("main"), "Main picture", token)], LiveEdits: false, LookFirst: false, Wardrobe: [], OwnSeats: [], SeatOrder: [], KeepClear: [], OwnTemplates: [], SavedFinishes: []);
 
     private static Graphic Graphic(string id, string name, string template, string seat, string key, params ImmutableDictionary<string, string>[] cards)
     {
         var made = cards.Select((words, at) => new Card(new CardId($"c{at + 1}"), words)).ToImmutableArray();
-        return new Graphic(new GraphicId(id), name, new TemplateId(template), made, made[0].Id, new SeatId(seat), default, null, key);
+        return new Graphic(new GraphicId(id), name, new TemplateId(template), made, made[0].Id, new SeatId(seat), Placement.Plain, null, key, 1, [], ImmutableSortedDictionary<string, Lettering>.Empty);
     }
 
     private static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) =>

@@ -34,7 +34,12 @@ public sealed class ShowRepository(Database database)
             [.. Bodies<Output>("SELECT body FROM output ORDER BY place")],
             head.LiveEdits,
             head.LookFirst,
-            head.Wardrobe
+            head.Wardrobe,
+            head.OwnSeats,
+            head.SeatOrder,
+            head.KeepClear,
+            head.OwnTemplates,
+            head.SavedFinishes
         );
         var looks = database.Query("SELECT id, body FROM look", row => (new LookId(row.GetString(0)), CoreJson.Read<Look>(row.GetString(1))));
         var air = Bodies<AirState>("SELECT state FROM air").FirstOrDefault() ?? AirState.Dark(NodaTime.Instant.MinValue);
@@ -142,8 +147,20 @@ public sealed class ShowRepository(Database database)
 
     private IEnumerable<T> Bodies<T>(string sql) => database.Query(sql, row => CoreJson.Read<T>(row.GetString(0)));
 
-    private sealed record Head(string Name, Canvas Canvas, Brand Brand, bool LiveEdits, bool LookFirst, ImmutableArray<Brand> Wardrobe)
+    private sealed record Head(
+        string Name,
+        Canvas Canvas,
+        Brand Brand,
+        bool LiveEdits,
+        bool LookFirst,
+        ImmutableArray<Brand> Wardrobe,
+        ImmutableArray<Seat> OwnSeats,
+        ImmutableArray<SeatId> SeatOrder,
+        ImmutableArray<KeepClear> KeepClear,
+        ImmutableArray<OwnTemplate> OwnTemplates,
+        ImmutableArray<SavedFinish> SavedFinishes
+    )
     {
-        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe);
+        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes);
     }
 }

@@ -8,11 +8,14 @@ import { BrandPage } from './brand/BrandPage';
 import { DeskPage } from './desk/DeskPage';
 import { FeedsPage } from './feeds/FeedsPage';
 import { Frame } from './frame/Frame';
+import { CardTable } from './graphics/CardTable';
+import { FramePage } from './graphics/FramePage';
 import { GraphicsPage } from './graphics/GraphicsPage';
 import { LiveProvider } from './live/LiveContext';
 import { OutputsPage } from './outputs/OutputsPage';
 import { ShowProvider } from './show/ShowContext';
 import { Empty } from './ui/Page';
+import { WorkshopPage } from './workshop/WorkshopPage';
 
 const queries = new QueryClient({
   defaultOptions: { queries: { staleTime: Infinity, networkMode: 'always' }, mutations: { networkMode: 'always' } },
@@ -25,6 +28,9 @@ const router = createBrowserRouter([
       { path: '/', element: <DeskPage /> },
       { path: '/graphics', element: <GraphicsPage /> },
       { path: '/graphics/:id', element: <GraphicsPage /> },
+      { path: '/graphics/:id/cards', element: <CardTable /> },
+      { path: '/workshop/:id', element: <WorkshopPage /> },
+      { path: '/frame', element: <FramePage /> },
       { path: '/feeds', element: <FeedsPage /> },
       { path: '/brand', element: <BrandPage /> },
       { path: '/outputs', element: <OutputsPage /> },

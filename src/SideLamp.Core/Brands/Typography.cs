@@ -9,10 +9,12 @@ namespace SideLamp.Core.Brands;
 public sealed record Typography(string Heading, string Body, ImmutableArray<Face> Own, string? Figures = null)
 {
     /// <summary>The face for a wish: the nearest that exists as a file.</summary>
-    public Face Face(TypeRole role, int weight, bool italic = false)
+    /// <param name="wish">A family in place of the role's; one that is not there any more is passed over.</param>
+    public Face Face(TypeRole role, int weight, bool italic = false, string? wish = null)
     {
         var family = role switch
         {
+            _ when wish is not null && Families.Contains(wish) => wish,
             TypeRole.Heading => Heading,
             TypeRole.Figures => Figures ?? Heading,
             _ => Body,
@@ -20,9 +22,11 @@ public sealed record Typography(string Heading, string Body, ImmutableArray<Face
         return Typefaces.Nearest([.. Own, .. Typefaces.Shipped], family, weight, italic);
     }
 
+    private IEnumerable<string> Families => Typefaces.Families.Union(Own.Select(face => face.Family));
+
     public IEnumerable<Fault> Faults()
     {
-        var families = Typefaces.Families.Union(Own.Select(face => face.Family)).ToList();
+        var families = Families.ToList();
         foreach (var (path, family) in new[] { ("/heading", Heading), ("/body", Body), ("/figures", Figures ?? Heading) })
         {
             if (!families.Contains(family))

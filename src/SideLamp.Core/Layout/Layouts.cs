@@ -6,8 +6,12 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Core.Layout;
 
 /// <summary>Everything a picture is laid out from, besides the words of the moment.</summary>
-/// <param name="Speed">How fast it moves: 1 is as template and brand say, 2 is twice as fast.</param>
-public sealed record Dress(Template Template, Brand Brand, Canvas Canvas, SeatId Seat, Shows.Offset Offset, double Speed = 1);
+public sealed record Dress(Template Template, Brand Brand, Canvas Canvas, Seat Seat, Placement Place, Finish Finish)
+{
+    /// <summary>A template as it is drawn, in its own seat.</summary>
+    public static Dress Plain(Template template, Brand brand, Canvas canvas) =>
+        new(template, brand, canvas, Seats.Find(template.Seat) ?? throw new ArgumentException($"No seat {template.Seat}.", nameof(template)), Placement.Plain, Finish.Plain);
+}
 
 /// <summary>Part tree + words + brand + seat → <see cref="Picture"/>.</summary>
 public static class Layouts
@@ -16,21 +20,32 @@ public static class Layouts
     /// <param name="words">By field name, placeholders already filled in. An empty value folds its part away.</param>
     public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper)
     {
-        var seat = Seats.Find(dress.Seat) ?? throw new ArgumentException($"No seat {dress.Seat}.", nameof(dress));
+        var (seat, place) = (dress.Seat, dress.Place);
         var room = Seats.Room(seat, dress.Canvas);
-        var scale = dress.Canvas.Scale;
-        if (new Measuring(dress.Brand, words, shaper, scale).Measure(dress.Template.Root, room.W, room.H) is not { } root)
+        var scale = dress.Canvas.Scale * place.Scale;
+        var drawn = Placed(dress.Template.Root, place);
+        if (new Measuring(dress.Brand, words, shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
         {
             return Picture.Empty;
         }
 
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
-        var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(dress.Offset.X * scale);
-        var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(dress.Offset.Y * scale);
-        var placing = new Placing(dress.Brand, scale, dress.Speed, Motions.ArrivalOf(dress.Template.Root));
+        var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * dress.Canvas.Scale);
+        var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * dress.Canvas.Scale);
+        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn));
         placing.Place(root, new Box(x, y, w, h), null);
         return placing.Picture(new Box(x, y, w, h));
     }
+
+    /// <summary>The root as the graphic wants it: of a width of its own, let through by its opacity.</summary>
+    private static Part Placed(Part root, Placement place) =>
+        root with
+        {
+            Alpha = root.Alpha * place.Opacity,
+            Width = place.Width is { } width ? new Extent(ExtentKind.Fixed, width / place.Scale) : root.Width,
+            MinWidth = place.Width is null ? root.MinWidth : 0,
+            MaxWidth = place.Width is null ? root.MaxWidth : null,
+        };
 
     private static double Filled(Extent extent, double own, double room) => extent.Kind == ExtentKind.Fill ? room : own;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Media;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;
@@ -29,11 +30,18 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
 }
 
 /// <summary>The first pass: how large everything is. Parts without words fold away.</summary>
-internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, ITextShaper shaper, double scale)
+internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, ITextShaper shaper, double scale, Finish finish)
 {
+    private static readonly Lettering AsDrawn = new();
+
     /// <summary>The part's size in the room there is; null when it has nothing to show.</summary>
     public Measured? Measure(Part part, double roomW, double roomH)
     {
+        if (part.Hidden || finish.Hidden.Contains(part.Id))
+        {
+            return null;
+        }
+
         if (part.OnlyIf is { } field && string.IsNullOrWhiteSpace(words.GetValueOrDefault(field)))
         {
             return null;
@@ -154,7 +162,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         var height = 0.0;
         foreach (var line in lines.Take(list.MaxRows))
         {
-            var row = new Measuring(brand, line.Words, shaper, scale).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
+            var row = new Measuring(brand, line.Words, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
             if (row is null || height + row.H > roomH)
             {
                 continue;
@@ -183,15 +191,17 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             return null;
         }
 
-        var style = new TextStyle(brand.Type.Face(part.Type, part.Weight, part.Italic).Id, part.Spacing);
+        var lettering = finish.Lettering.GetValueOrDefault(part.Field ?? "", AsDrawn);
+        var style = new TextStyle(brand.Type.Face(part.Type, part.Weight, part.Italic, lettering.Family).Id, part.Spacing);
+        double SizeOf(double size) => Math.Max(1, Px(size * lettering.Size));
         var cased = part.Case == LetterCase.Upper ? text.ToUpperInvariant() : text;
         var request = new FitRequest(
             cased.Trim(),
             style,
             room,
-            Math.Max(1, Px(part.Size)),
-            Math.Max(1, Px(part.LeastSize)),
-            Math.Max(1, Px(part.GreatestSize)),
+            SizeOf(part.Size),
+            SizeOf(part.LeastSize),
+            SizeOf(part.GreatestSize),
             part.Fit,
             part.MaxLines
         );

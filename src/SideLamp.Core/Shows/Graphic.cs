@@ -8,18 +8,12 @@ namespace SideLamp.Core.Shows;
 /// <param name="Words">Values by field name. They may hold placeholders. A field that is missing has never been touched and shows the template's sample.</param>
 public sealed record Card(CardId Id, ImmutableDictionary<string, string> Words);
 
-/// <summary>How far a graphic is moved from where its seat would put it, in design px (1920×1080).</summary>
-public readonly record struct Offset(int X, int Y)
-{
-    public const int Greatest = 4000;
-}
-
 /// <summary>A template put to use in a show.</summary>
-/// <param name="Cards">At least one.</param>
+/// <param name="Cards">1 to 2,000.</param>
 /// <param name="Up">The card that is lit next, or is lit.</param>
 /// <param name="Stay">How long it stays lit by itself, at least 0.5 s; null = until switched off.</param>
 /// <param name="Key">The key that lights and darkens it on the desk, such as <c>1</c>; null = none.</param>
-/// <param name="Speed">How fast it moves: 1 is as template and brand say, 2 is twice as fast. 0.25 to 4.</param>
+/// <param name="Worn">The outfit it shows in; null = all parts show.</param>
 public sealed record Graphic(
     GraphicId Id,
     string Name,
@@ -27,18 +21,26 @@ public sealed record Graphic(
     ImmutableArray<Card> Cards,
     CardId Up,
     SeatId Seat,
-    Offset Offset,
+    Placement Place,
     Duration? Stay,
     string? Key,
-    double Speed = 1
+    double Speed,
+    ImmutableArray<Outfit> Outfits,
+    ImmutableSortedDictionary<string, Lettering> Lettering,
+    OutfitId? Worn = null
 )
 {
+    public const int MostCards = 2000;
+    private const int MostOutfits = 40;
     public const int LongestName = 80;
     public static readonly Duration LeastStay = Duration.FromMilliseconds(500);
     public static readonly Duration GreatestStay = Duration.FromHours(24);
 
     [JsonIgnore]
     public Card UpCard => Card(Up) ?? Cards[0];
+
+    [JsonIgnore]
+    public Finish Finish => new(Outfits.FirstOrDefault(outfit => outfit.Id == Worn)?.Hidden ?? [], Lettering, Speed);
 
     public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);
 
@@ -50,14 +52,27 @@ public sealed record Graphic(
             yield return new Fault("/name", $"Give it a name of 1 to {LongestName} characters.");
         }
 
-        if (Seats.Find(Seat) is null)
+        if (Cards.Length is 0 or > MostCards)
         {
-            yield return new Fault("/seat", $"There is no seat “{Seat}”.");
+            yield return new Fault("/cards", $"A graphic has 1 to {MostCards:N0} cards.");
         }
 
-        if (Math.Abs(Offset.X) > Shows.Offset.Greatest || Math.Abs(Offset.Y) > Shows.Offset.Greatest)
+        if (Outfits.Length > MostOutfits || Outfits.Any(outfit => string.IsNullOrWhiteSpace(outfit.Name) || outfit.Name.Length > LongestName))
         {
-            yield return new Fault("/offset", $"An offset goes up to {Shows.Offset.Greatest} px either way.");
+            yield return new Fault("/outfits", $"A graphic has up to {MostOutfits} outfits, each with a name of 1 to {LongestName} characters.");
+        }
+
+        foreach (var fault in Place.Faults())
+        {
+            yield return fault with { Path = "/place" + fault.Path };
+        }
+
+        foreach (var (field, lettering) in Lettering)
+        {
+            foreach (var fault in lettering.Faults())
+            {
+                yield return fault with { Path = $"/lettering/{field}{fault.Path}" };
+            }
         }
 
         if (Stay is { } stay && (stay < LeastStay || stay > GreatestStay))

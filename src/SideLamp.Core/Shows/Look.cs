@@ -12,7 +12,7 @@ namespace SideLamp.Core.Shows;
 /// </summary>
 /// <param name="TemplateSource">The template in its file format, so that a look needs nothing else to be laid out.</param>
 /// <param name="Words">By field name; placeholders still in them.</param>
-public sealed record Look(string TemplateSource, Brand Brand, Canvas Canvas, SeatId Seat, Offset Offset, ImmutableSortedDictionary<string, string> Words, double Speed = 1)
+public sealed record Look(string TemplateSource, Brand Brand, Canvas Canvas, Seat Seat, Placement Place, Finish Finish, ImmutableSortedDictionary<string, string> Words)
 {
     /// <summary>A fingerprint of the contents: equal looks have equal ids, in every run of the server.</summary>
     public LookId Id() => new(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(CoreJson.WriteWhole(this))))[..32]);

@@ -7,7 +7,27 @@ namespace SideLamp.Core.Shows;
 /// <param name="Row">0 upper, 1 middle, 2 lower: likewise.</param>
 /// <param name="Kind">A corner-like spot, a strip over the whole width, or the whole frame.</param>
 /// <param name="Z">Drawing order: a higher seat is drawn over a lower one.</param>
-public sealed record Seat(SeatId Id, string Name, int Column, int Row, SeatKind Kind, int Z);
+/// <param name="Room">Of an own seat: its room as shares (0 to 1) of the frame; null = as the named seats have it.</param>
+public sealed record Seat(SeatId Id, string Name, int Column, int Row, SeatKind Kind, int Z, Box? Room = null)
+{
+    public IEnumerable<Fault> Faults()
+    {
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        {
+            yield return new Fault("/name", $"Give the seat a name of 1 to {Graphic.LongestName} characters.");
+        }
+
+        if (Column is < 0 or > 2 || Row is < 0 or > 2)
+        {
+            yield return new Fault("/column", "A seat lies in one of three columns and three rows: 0, 1 or 2.");
+        }
+
+        if (Room is not { } room || room.X < 0 || room.Y < 0 || room.W < 0.02 || room.H < 0.02 || room.Right > 1.0001 || room.Bottom > 1.0001)
+        {
+            yield return new Fault("/room", "A seat's room lies within the frame, and is at least 2 % of it wide and high.");
+        }
+    }
+}
 
 public enum SeatKind
 {
@@ -45,6 +65,11 @@ public static class Seats
     /// <summary>The room a seat offers, in canvas px. A picture is anchored to it by the seat's column and row.</summary>
     public static Box Room(Seat seat, Canvas canvas)
     {
+        if (seat.Room is { } own)
+        {
+            return new Box(Math.Round(own.X * canvas.Width), Math.Round(own.Y * canvas.Height), Math.Round(own.W * canvas.Width), Math.Round(own.H * canvas.Height));
+        }
+
         var safe = SafeAreas.Graphics(canvas);
         return seat.Kind switch
         {

@@ -1,54 +1,18 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
-using NodaTime;
 using SideLamp.Core.Brands;
 
 namespace SideLamp.Core.Shows;
-
-/// <summary>A link that shows the seats on a page.</summary>
-/// <param name="Token">128 random bits in lower-case hex. Whoever has it can see the output, and do nothing else.</param>
-public sealed record Output(OutputId Id, string Name, string Token);
-
-/// <summary>A text file that another program writes, read as a feed.</summary>
-/// <param name="Id">The word placeholders use: lower-case letters, digits and hyphens.</param>
-/// <param name="Path">An absolute path of this machine.</param>
-/// <param name="Every">How often the file is looked at, 0.1 s to 1 hour.</param>
-public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
-{
-    public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
-    public static readonly Duration GreatestEvery = Duration.FromHours(1);
-
-    /// <summary>All that is wrong with this feed; empty when it is valid.</summary>
-    public IEnumerable<Fault> Faults()
-    {
-        if (Id.Value is not { Length: > 0 and <= 40 } id || !char.IsAsciiLetterLower(id[0]) || !id.All(IsIdLetter))
-        {
-            yield return new Fault("/id", "Use 1 to 40 lower-case letters, digits or underscores, beginning with a letter.");
-        }
-
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
-        {
-            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
-        }
-
-        if (!System.IO.Path.IsPathFullyQualified(Path) || Path.Length > 1000 || Path.Contains('\0', StringComparison.Ordinal))
-        {
-            yield return new Fault("/path", "Give the whole path of the file, beginning with /, such as /home/me/now.txt.");
-        }
-
-        if (Every < LeastEvery || Every > GreatestEvery)
-        {
-            yield return new Fault("/every", "A file can be read every 0.1 s to every hour.");
-        }
-    }
-
-    private static bool IsIdLetter(char letter) => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '_';
-}
 
 /// <summary>Everything one stream needs. Immutable: an edit makes a new one.</summary>
 /// <param name="LiveEdits">Whether edits of what is lit go to air at once (rule 27).</param>
 /// <param name="LookFirst">Whether a press on the desk loads standby instead of lighting.</param>
 /// <param name="Wardrobe">The brands that are kept besides the one that is worn; their names differ.</param>
+/// <param name="OwnSeats">Besides the twelve named ones.</param>
+/// <param name="SeatOrder">Drawing order, lowest first; a seat that is not in it keeps its usual place.</param>
+/// <param name="OwnTemplates">The streamer's own, beside the bundled ones.</param>
+/// <param name="SavedFinishes">Looks of parts, to be used again in the workshop.</param>
+/// <param name="KeepClear">Where graphics had better not stand: the streamer's face, read-outs of a game.</param>
 public sealed record Show(
     string Name,
     Canvas Canvas,
@@ -58,9 +22,26 @@ public sealed record Show(
     ImmutableArray<Output> Outputs,
     bool LiveEdits,
     bool LookFirst,
-    ImmutableArray<Brand> Wardrobe
+    ImmutableArray<Brand> Wardrobe,
+    ImmutableArray<Seat> OwnSeats,
+    ImmutableArray<SeatId> SeatOrder,
+    ImmutableArray<KeepClear> KeepClear,
+    ImmutableArray<OwnTemplate> OwnTemplates,
+    ImmutableArray<SavedFinish> SavedFinishes
 )
 {
+    /// <summary>All seats, lowest in drawing order first; their <c>Z</c> rises from 0.</summary>
+    [JsonIgnore]
+    public ImmutableArray<Seat> Seats =>
+        [
+            .. Shows.Seats.All.AddRange(OwnSeats)
+                .OrderBy(seat => SeatOrder.IndexOf(seat.Id) is var at and >= 0 ? at : int.MaxValue)
+                .ThenBy(seat => seat.Z)
+                .Select((seat, z) => seat with { Z = z }),
+        ];
+
+    public Seat? Seat(SeatId id) => Seats.FirstOrDefault(seat => seat.Id == id);
+
     /// <summary>All brands of the show, in the order of their names.</summary>
     [JsonIgnore]
     public ImmutableArray<Brand> Brands => [.. Wardrobe.Add(Brand).OrderBy(brand => brand.Name, StringComparer.OrdinalIgnoreCase)];
@@ -91,3 +72,15 @@ public sealed record Show(
         return old is null ? all.Add(item) : all.Replace(old, item);
     }
 }
+
+/// <summary>A part of the frame that graphics had better leave free.</summary>
+/// <param name="Area">As shares (0 to 1) of the frame.</param>
+public sealed record KeepClear(string Name, Box Area);
+
+/// <summary>A template of the streamer's own.</summary>
+/// <param name="Source">In the template format (docs/template-format.md).</param>
+public sealed record OwnTemplate(TemplateId Id, string Source);
+
+/// <summary>The look of a part under a name.</summary>
+/// <param name="Source">A JSON object with the part's properties of looks, as the template format writes them.</param>
+public sealed record SavedFinish(string Name, string Source);

@@ -40,6 +40,9 @@ public abstract record Part
     /// <summary>Name of a field: the part shows only while that field has words.</summary>
     public string? OnlyIf { get; init; }
 
+    /// <summary>Whether it is left out, for now: the workshop hides parts so.</summary>
+    public bool Hidden { get; init; }
+
     /// <summary>Whether it is drawn over its neighbours that lap under it.</summary>
     public bool Above { get; init; }
 

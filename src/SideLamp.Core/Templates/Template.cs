@@ -7,7 +7,8 @@ namespace SideLamp.Core.Templates;
 /// <summary>A named value of a template.</summary>
 /// <param name="Name">What texts and columns are matched to; never its position.</param>
 /// <param name="Sample">What shows until it has been touched.</param>
-public sealed record Field(string Name, string Label, FieldKind Kind, string Sample)
+/// <param name="OnAir">Whether it may be changed while its graphic is lit.</param>
+public sealed record Field(string Name, string Label, FieldKind Kind, string Sample, bool OnAir = true)
 {
     /// <summary>Greatest length of a value, in UTF-16 units.</summary>
     public const int Longest = 4000;

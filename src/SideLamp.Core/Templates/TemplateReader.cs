@@ -68,7 +68,7 @@ public static class TemplateReader
 
     private static Field ReadField(Cursor at)
     {
-        var field = new Field(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""));
+        var field = new Field(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""), at.Flag("onAir", true));
         at.Finish();
         return field;
     }
@@ -100,6 +100,7 @@ public static class TemplateReader
             MaxWidth = at.Has("maxWidth") ? at.Number("maxWidth", 0, 1, 4096) : null,
             OnlyIf = at.Has("onlyIf") ? context.FieldName(at, "onlyIf") : null,
             Above = at.Flag("above", false),
+            Hidden = at.Flag("hidden", false),
             Turn = at.Number("turn", 0, -360, 360),
             Flip = at.Word("flip", Flip.None),
             Alpha = at.Number("alpha", 1, 0, 1),
@@ -110,6 +111,8 @@ public static class TemplateReader
             Leave = at.Object("leave", optional: true) is { } leave ? DressReader.Motion(leave) : null,
             Hold = at.Object("hold", optional: true) is { } hold ? DressReader.Hold(hold) : null,
         };
+        // Only the workshop minds whether a part is locked.
+        at.Flag("locked", false);
         FaultTimes(at, whole);
         at.Finish();
         return whole;

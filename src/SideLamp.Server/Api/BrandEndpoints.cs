@@ -12,12 +12,12 @@ public static class BrandEndpoints
     {
         api.MapPost(
                 "/brands",
-                (NewBrand wish, ShowLoop loop, Director director) =>
+                (NewBrand wish, PageName page, ShowLoop loop, Director director) =>
                     loop.Ask((stage, now) =>
                     {
                         var brand = wish.Ready is null ? stage.Show.Brand
                             : ReadyBrands.All.FirstOrDefault(ready => ready.Name == wish.Ready) ?? throw RefusedException.NotFound("ready-made brand");
-                        return director.Edit(stage, Wardrobe.Add(stage.Show, brand), stage.Revision, ["brand"], now);
+                        return director.Edit(stage, Wardrobe.Add(stage.Show, brand), new EditNote(page.Value, stage.Revision, "another brand", "brand"), now);
                     }).Receipt()
             )
             .WithName("addBrand")
@@ -25,24 +25,24 @@ public static class BrandEndpoints
             .ProducesProblem(404);
         api.MapPut(
                 "/brands/worn",
-                (WearWish wish, ShowLoop loop, Director director) => loop.Ask((stage, now) => Wear(stage, wish, director, now)).Receipt()
+                (WearWish wish, PageName page, ShowLoop loop, Director director) => loop.Ask((stage, now) => Wear(stage, wish, page, director, now)).Receipt()
             )
             .WithName("wearBrand")
             .ProducesProblem(404);
         api.MapDelete(
                 "/brands/{name}",
-                (string name, ShowLoop loop, Director director) =>
-                    loop.Ask((stage, now) => director.Edit(stage, Wardrobe.Drop(stage.Show, name), stage.Revision, [], now)).Receipt()
+                (string name, PageName page, ShowLoop loop, Director director) =>
+                    loop.Ask((stage, now) => director.Edit(stage, Wardrobe.Drop(stage.Show, name), new EditNote(page.Value, stage.Revision, $"deleted: {name}"), now)).Receipt()
             )
             .WithName("deleteBrand")
             .ProducesProblem(400)
             .ProducesProblem(404);
         api.MapPost(
                 "/brands/file",
-                async (HttpRequest request, ShowLoop loop, Director director, AssetRepository assets) =>
+                async (HttpRequest request, PageName page, ShowLoop loop, Director director, AssetRepository assets) =>
                 {
                     var brand = Wardrobe.Unpack(await Intake.ReadAll(request, Wardrobe.LargestFile), assets);
-                    return await loop.Ask((stage, now) => director.Edit(stage, Wardrobe.Add(stage.Show, brand), stage.Revision, ["brand"], now)).Receipt();
+                    return await loop.Ask((stage, now) => director.Edit(stage, Wardrobe.Add(stage.Show, brand), new EditNote(page.Value, stage.Revision, $"brand “{brand.Name}”", "brand"), now)).Receipt();
                 }
             )
             .WithName("importBrand")
@@ -64,10 +64,10 @@ public static class BrandEndpoints
     private static async Task<Receipt> Receipt(this Task<long> revision) => new(await revision);
 
     /// <summary>Another brand is worn. What is lit keeps its look (rule 27) unless it is asked to change as well, in the same step.</summary>
-    private static Turn<long> Wear(Stage stage, WearWish wish, Director director, NodaTime.Instant now)
+    private static Turn<long> Wear(Stage stage, WearWish wish, PageName page, Director director, NodaTime.Instant now)
     {
         var show = stage.Show.Wearing(wish.Name) ?? throw RefusedException.NotFound("brand");
-        var turn = director.Edit(stage, show, stage.Revision, ["brand"], now);
+        var turn = director.Edit(stage, show, new EditNote(page.Value, stage.Revision, $"wearing “{wish.Name}”", "brand"), now);
         if (!wish.OnAir)
         {
             return turn;

@@ -11,7 +11,7 @@ namespace SideLamp.Server.Api;
 /// <summary>Edits of a show, checked: each gives the new show and the paths it touched, or is refused with every fault.</summary>
 public static class Editing
 {
-    public static (Show Show, List<string> Paths) Apply(Show show, ShowEdit edit)
+    public static (Show Show, ImmutableArray<string> Paths) Apply(Show show, ShowEdit edit)
     {
         if (edit.Name is { } name && (string.IsNullOrWhiteSpace(name) || name.Length > Graphic.LongestName))
         {
@@ -24,46 +24,141 @@ public static class Editing
             throw RefusedException.Faulty("/brand/name", $"Another brand is called “{dress.Name}” already.");
         }
 
+        CheckSeats(show, edit);
+        var canvas = edit.Canvas is { } wish ? Canvas.Of(wish.Width, wish.Height, wish.Rate) : show.Canvas;
+        RefusedException.ThrowIfAny(canvas.Faults.Select(fault => fault with { Path = "/canvas" + fault.Path }));
         var edited = show with
         {
             Name = edit.Name ?? show.Name,
             LiveEdits = edit.LiveEdits ?? show.LiveEdits,
             LookFirst = edit.LookFirst ?? show.LookFirst,
             Brand = edit.Brand ?? show.Brand,
+            Canvas = canvas.Value!,
+            OwnSeats = edit.OwnSeats ?? show.OwnSeats,
+            SeatOrder = edit.SeatOrder ?? show.SeatOrder,
+            KeepClear = edit.KeepClear ?? show.KeepClear,
+            SavedFinishes = edit.SavedFinishes ?? show.SavedFinishes,
         };
-        return (edited, Touched(("name", edit.Name), ("liveEdits", edit.LiveEdits), ("lookFirst", edit.LookFirst), ("brand", edit.Brand)));
+        return (
+            edited,
+            Touched(
+                ("name", edit.Name),
+                ("liveEdits", edit.LiveEdits),
+                ("lookFirst", edit.LookFirst),
+                ("brand", edit.Brand),
+                ("canvas", edit.Canvas),
+                ("ownSeats", edit.OwnSeats),
+                ("seatOrder", edit.SeatOrder),
+                ("keepClear", edit.KeepClear),
+                ("savedFinishes", edit.SavedFinishes)
+            )
+        );
+    }
+
+    private static void CheckSeats(Show show, ShowEdit edit)
+    {
+        if (edit.OwnSeats is { } seats)
+        {
+            RefusedException.ThrowIfAny(seats.SelectMany((seat, at) => seat.Faults().Select(fault => fault with { Path = $"/ownSeats/{at}{fault.Path}" })));
+            if (seats.Select(seat => seat.Id).Concat(Seats.All.Select(seat => seat.Id)).GroupBy(id => id).Any(group => group.Count() > 1))
+            {
+                throw RefusedException.Faulty("/ownSeats", "Two seats have the same id.");
+            }
+
+            var orphan = show.Graphics.FirstOrDefault(graphic => Seats.Find(graphic.Seat) is null && seats.All(seat => seat.Id != graphic.Seat));
+            if (orphan is not null)
+            {
+                throw RefusedException.Faulty("/ownSeats", $"“{orphan.Name}” sits in this seat. Give it another one first.");
+            }
+        }
+
+        if (edit.KeepClear?.Any(area => string.IsNullOrWhiteSpace(area.Name) || area.Area.IsEmpty) == true)
+        {
+            throw RefusedException.Faulty("/keepClear", "An area to keep clear has a name, a width and a height.");
+        }
     }
 
     public static (Show Show, Graphic Made) Add(Show show, NewGraphic wish, Shelf shelf)
     {
-        var template = shelf.Find(wish.Template)?.Template ?? throw RefusedException.NotFound("template");
         var id = new GraphicId(Ids.Fresh("g"));
-        var card = new Card(new CardId("c1"), ImmutableDictionary<string, string>.Empty);
-        var graphic = new Graphic(id, wish.Name ?? Unused(template.Name, show), template.Id, [card], card.Id, template.Seat, default, template.Stay, null);
-        RefusedException.ThrowIfAny(graphic.Faults());
-        return (show.With(graphic), graphic);
+        Graphic made;
+        if (wish.CopyOf is { } source)
+        {
+            var original = show.Graphic(source) ?? throw RefusedException.NotFound("graphic");
+            made = original with { Id = id, Name = wish.Name ?? Unused(original.Name, show), Key = null };
+        }
+        else
+        {
+            var template = (wish.Template is { } named ? shelf.Find(show, named)?.Template : null) ?? throw RefusedException.NotFound("template");
+            var card = new Card(new CardId("c1"), ImmutableDictionary<string, string>.Empty);
+            made = new Graphic(
+                id,
+                wish.Name ?? Unused(template.Name, show),
+                template.Id,
+                [card],
+                card.Id,
+                template.Seat,
+                Placement.Plain,
+                template.Stay,
+                null,
+                1,
+                [],
+                ImmutableSortedDictionary<string, Lettering>.Empty
+            );
+        }
+
+        RefusedException.ThrowIfAny(made.Faults());
+        return (show.With(made), made);
     }
 
-    public static (Show Show, List<string> Paths) Apply(Show show, GraphicId id, GraphicEdit edit, Shelf shelf)
+    public static (Show Show, ImmutableArray<string> Paths) Apply(Show show, GraphicId id, GraphicEdit edit, Shelf shelf)
     {
         var graphic = show.Graphic(id) ?? throw RefusedException.NotFound("graphic");
-        var card = graphic.Card(edit.Card ?? edit.Up ?? graphic.Up) ?? throw RefusedException.NotFound("card");
-        var words = edit.Words is { } given && shelf.Find(graphic.Template)?.Template is { } template ? CheckWords(template, given) : null;
+        var template = shelf.Find(show, graphic.Template)?.Template;
+        var cards = edit.Cards is { } drafts ? Cards(graphic, drafts, template) : graphic.Cards;
+        // Whoever takes the card away that is up puts the first one up.
+        var up = edit.Up ?? (cards.Any(one => one.Id == graphic.Up) || cards.IsEmpty ? graphic.Up : cards[0].Id);
+        var card = cards.FirstOrDefault(one => one.Id == (edit.Card ?? up));
+        var words = edit.Words is { } given && template is not null ? CheckWords(template, given) : null;
+        if (words is not null)
+        {
+            cards = cards.Replace(card ?? throw RefusedException.NotFound("card"), card with { Words = card.Words.SetItems(words) });
+        }
+
         var edited = graphic with
         {
             Name = edit.Name?.Trim() ?? graphic.Name,
             Seat = edit.Seat ?? graphic.Seat,
-            Offset = edit.Offset ?? graphic.Offset,
+            Place = edit.Place ?? graphic.Place,
             Stay = edit.Stay is { } stay ? (stay == Duration.Zero ? null : stay) : graphic.Stay,
             Key = edit.Key is { } key ? (key.Length == 0 ? null : key) : graphic.Key,
-            Up = edit.Up ?? graphic.Up,
+            Up = up,
             Speed = edit.Speed ?? graphic.Speed,
-            Cards = words is null ? graphic.Cards : graphic.Cards.Replace(card, card with { Words = card.Words.SetItems(words) }),
+            Cards = cards,
+            Outfits = edit.Outfits ?? graphic.Outfits,
+            Worn = edit.Worn is { } worn ? (worn.Length == 0 ? null : new OutfitId(worn)) : graphic.Worn,
+            Lettering = edit.Lettering ?? graphic.Lettering,
+            Template = edit.Template ?? graphic.Template,
         };
         var faults = edited.Faults().ToList();
-        if (graphic.Card(edited.Up) is null)
+        if (shelf.Find(show, edited.Template) is null)
+        {
+            faults.Add(new Fault("/template", "There is no such template."));
+        }
+
+        if (show.Seat(edited.Seat) is null)
+        {
+            faults.Add(new Fault("/seat", $"There is no seat “{edited.Seat}”."));
+        }
+
+        if (edited.Card(edited.Up) is null)
         {
             faults.Add(new Fault("/up", "There is no such card."));
+        }
+
+        if (edited.Worn is { } outfit && edited.Outfits.All(one => one.Id != outfit))
+        {
+            faults.Add(new Fault("/worn", "There is no such outfit."));
         }
 
         if (edit.Key is { Length: > 0 } wished && show.Graphics.FirstOrDefault(other => other.Id != id && other.Key == wished) is { } holder)
@@ -72,10 +167,48 @@ public static class Editing
         }
 
         RefusedException.ThrowIfAny(faults);
-        var paths = Touched(("name", edit.Name), ("seat", edit.Seat), ("offset", edit.Offset), ("stay", edit.Stay), ("key", edit.Key), ("up", edit.Up), ("speed", edit.Speed))
-            .Concat((words?.Keys ?? []).Select(field => $"words/{card.Id}/{field}"))
+        var paths = Touched(
+                ("name", edit.Name),
+                ("seat", edit.Seat),
+                ("place", edit.Place),
+                ("stay", edit.Stay),
+                ("key", edit.Key),
+                ("up", edit.Up),
+                ("speed", edit.Speed),
+                ("words/*", edit.Cards),
+                ("cards", edit.Cards),
+                ("outfits", edit.Outfits),
+                ("worn", edit.Worn),
+                ("lettering", edit.Lettering),
+                ("template", edit.Template)
+            )
+            .Concat((words?.Keys ?? []).Select(field => $"words/{card!.Id}/{field}"))
             .Select(path => $"graphics/{id}/{path}");
         return (show.With(edited), [.. paths]);
+    }
+
+    /// <summary>Cards as a page wants them. Words of fields that the template lacks stay: the template may have lost them only for now.</summary>
+    private static ImmutableArray<Card> Cards(Graphic graphic, ImmutableArray<CardDraft> drafts, Template? template)
+    {
+        var faults = new List<Fault>();
+        var cards = ImmutableArray.CreateBuilder<Card>();
+        var next = graphic.Cards.Select(card => int.TryParse(card.Id.Value.AsSpan(1), out var number) ? number : 0).Append(0).Max();
+        foreach (var (draft, at) in drafts.Select((draft, at) => (draft, at)))
+        {
+            var known = draft.Words.Where(word => template?.Field(word.Key) is not null).ToImmutableDictionary();
+            try
+            {
+                var words = template is null ? draft.Words : draft.Words.SetItems(CheckWords(template, known));
+                cards.Add(new Card(draft.Id ?? new CardId($"c{++next}"), words));
+            }
+            catch (RefusedException refused)
+            {
+                faults.AddRange(refused.Faults.Select(fault => fault with { Path = $"/cards/{at}{fault.Path}" }));
+            }
+        }
+
+        RefusedException.ThrowIfAny(faults);
+        return cards.DistinctBy(card => card.Id).ToImmutableArray();
     }
 
     public static Show Add(Show show, NewFeed wish)
@@ -91,7 +224,7 @@ public static class Editing
         return show.With(feed);
     }
 
-    public static (Show Show, List<string> Paths) Apply(Show show, FeedId id, FeedEdit edit)
+    public static (Show Show, ImmutableArray<string> Paths) Apply(Show show, FeedId id, FeedEdit edit)
     {
         var feed = show.Feed(id) ?? throw RefusedException.NotFound("feed");
         var edited = feed with { Name = edit.Name ?? feed.Name, Path = edit.Path ?? feed.Path, Every = edit.Every ?? feed.Every };
@@ -128,7 +261,7 @@ public static class Editing
         return clean.ToImmutable();
     }
 
-    private static List<string> Touched(params (string Path, object? Value)[] all) => [.. all.Where(one => one.Value is not null).Select(one => one.Path)];
+    private static ImmutableArray<string> Touched(params (string Path, object? Value)[] all) => [.. all.Where(one => one.Value is not null).Select(one => one.Path)];
 
     private static string Unused(string name, Show show)
     {

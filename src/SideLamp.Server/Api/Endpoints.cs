@@ -23,6 +23,8 @@ public static class Endpoints
         api.MapBrands();
         MapGraphics(api);
         MapShelf(api);
+        api.MapSetUp();
+        api.MapWorkshop();
         MapAir(api);
         MapFeeds(api);
         MapOutputs(api);
@@ -34,7 +36,7 @@ public static class Endpoints
         api.MapGet("/show", (ShowLoop loop, Shelf shelf, AssetRepository assets) => ShowView.Of(loop.Stage, shelf, assets)).WithName("getShow");
         api.MapPatch(
                 "/show",
-                async (ShowEdit edit, ShowLoop loop, Director director, AssetRepository assets) =>
+                async (ShowEdit edit, PageName page, ShowLoop loop, Director director, AssetRepository assets) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
@@ -44,7 +46,9 @@ public static class Endpoints
                             }
 
                             var (show, paths) = Editing.Apply(stage.Show, edit);
-                            return director.Edit(stage, show, edit.Revision, paths, now);
+                            // The ways of working are no edits of the show's contents: undo leaves them alone.
+                            var author = paths.All(path => path is "liveEdits" or "lookFirst") ? null : page.Value;
+                            return director.Edit(stage, show, new EditNote(author, edit.Revision, $"the show: {string.Join(", ", paths)}", paths), now);
                         })
                     )
             )
@@ -57,14 +61,14 @@ public static class Endpoints
     {
         api.MapPost(
                 "/graphics",
-                async (NewGraphic wish, ShowLoop loop, Director director, Shelf shelf) =>
+                async (NewGraphic wish, PageName page, ShowLoop loop, Director director, Shelf shelf) =>
                 {
                     string? id = null;
                     var revision = await loop.Ask((stage, now) =>
                     {
                         var (show, made) = Editing.Add(stage.Show, wish, shelf);
                         id = made.Id.Value;
-                        return director.Edit(stage, show, stage.Revision, [], now);
+                        return director.Edit(stage, show, new EditNote(page.Value, stage.Revision, $"new: {made.Name}"), now);
                     });
                     return new Receipt(revision, id);
                 }
@@ -74,12 +78,15 @@ public static class Endpoints
             .ProducesProblem(404);
         api.MapPatch(
                 "/graphics/{id}",
-                async (string id, GraphicEdit edit, ShowLoop loop, Director director, Shelf shelf) =>
+                async (string id, GraphicEdit edit, PageName page, ShowLoop loop, Director director, Shelf shelf) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var (show, paths) = Editing.Apply(stage.Show, new GraphicId(id), edit, shelf);
-                            return director.Edit(stage, show, edit.Revision, paths, now);
+                            var what = $"{show.Graphic(new GraphicId(id))!.Name}: {string.Join(", ", paths.Select(path => path.Split('/')[2]).Distinct())}";
+                            // Which card is up is a choice for the air, not an edit.
+                            var author = paths.All(path => path.EndsWith("/up", StringComparison.Ordinal)) ? null : page.Value;
+                            return director.Edit(stage, show, new EditNote(author, edit.Revision, what, paths), now);
                         })
                     )
             )
@@ -89,12 +96,12 @@ public static class Endpoints
             .ProducesProblem(409);
         api.MapDelete(
                 "/graphics/{id}",
-                async (string id, ShowLoop loop, Director director) =>
+                async (string id, PageName page, ShowLoop loop, Director director) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var graphic = stage.Show.Graphic(new GraphicId(id)) ?? throw RefusedException.NotFound("graphic");
-                            return director.Edit(stage, stage.Show with { Graphics = stage.Show.Graphics.Remove(graphic) }, stage.Revision, [], now);
+                            return director.Edit(stage, stage.Show with { Graphics = stage.Show.Graphics.Remove(graphic) }, new EditNote(page.Value, stage.Revision, $"deleted: {graphic.Name}"), now);
                         })
                     )
             )
@@ -113,13 +120,13 @@ public static class Endpoints
             .ProducesProblem(404);
         api.MapPost(
                 "/starter-sets/{id}",
-                async (string id, ShowLoop loop, Director director, Shelf shelf) =>
+                async (string id, PageName page, ShowLoop loop, Director director, Shelf shelf) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var set = StarterSets.Find(id) ?? throw RefusedException.NotFound("starter set");
                             var show = set.Templates.Aggregate(stage.Show, (so, template) => Editing.Add(so, new NewGraphic(template), shelf).Show);
-                            return director.Edit(stage, show, stage.Revision, [], now);
+                            return director.Edit(stage, show, new EditNote(page.Value, stage.Revision, $"the set “{set.Name}”"), now);
                         })
                     )
             )
@@ -163,11 +170,12 @@ public static class Endpoints
                     var stage = loop.Stage;
                     var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
                     var card = (wish.Card is { } id ? graphic.Card(id) : null) ?? graphic.UpCard;
-                    if (wish.Words is { } words && shelf.Find(graphic.Template)?.Template is { } template)
+                    if (wish.Words is { } words && shelf.Find(stage.Show, graphic.Template)?.Template is { } template)
                     {
                         card = card with { Words = card.Words.SetItems(Editing.CheckWords(template, words)) };
                     }
 
+                    graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
                     var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
                     return book.PictureOf(lookId, look, stage.Feeds);
                 }
@@ -195,19 +203,19 @@ public static class Endpoints
     {
         api.MapPost(
                 "/feeds",
-                async (NewFeed wish, ShowLoop loop, Director director) =>
-                    new Receipt(await loop.Ask((stage, now) => director.Edit(stage, Editing.Add(stage.Show, wish), stage.Revision, [], now)), wish.Id.Value)
+                async (NewFeed wish, PageName page, ShowLoop loop, Director director) =>
+                    new Receipt(await loop.Ask((stage, now) => director.Edit(stage, Editing.Add(stage.Show, wish), new EditNote(page.Value, stage.Revision, $"new feed: {wish.Name}"), now)), wish.Id.Value)
             )
             .WithName("addFeed")
             .ProducesProblem(400);
         api.MapPatch(
                 "/feeds/{id}",
-                async (string id, FeedEdit edit, ShowLoop loop, Director director) =>
+                async (string id, FeedEdit edit, PageName page, ShowLoop loop, Director director) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var (show, paths) = Editing.Apply(stage.Show, new FeedId(id), edit);
-                            return director.Edit(stage, show, edit.Revision, paths, now);
+                            return director.Edit(stage, show, new EditNote(page.Value, edit.Revision, $"feed {id}", paths), now);
                         })
                     )
             )
@@ -217,13 +225,13 @@ public static class Endpoints
             .ProducesProblem(409);
         api.MapDelete(
                 "/feeds/{id}",
-                async (string id, ShowLoop loop, Director director) =>
+                async (string id, PageName page, ShowLoop loop, Director director) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var feed = stage.Show.Feed(new FeedId(id)) ?? throw RefusedException.NotFound("feed");
                             var without = stage with { Kept = stage.Kept with { Feeds = stage.Feeds.Remove(feed.Id) } };
-                            return director.Edit(without, stage.Show with { Feeds = stage.Show.Feeds.Remove(feed) }, stage.Revision, [], now);
+                            return director.Edit(without, stage.Show with { Feeds = stage.Show.Feeds.Remove(feed) }, new EditNote(page.Value, stage.Revision, $"deleted: {feed.Name}"), now);
                         })
                     )
             )
@@ -239,7 +247,7 @@ public static class Endpoints
                         await loop.Ask((stage, now) =>
                         {
                             var output = stage.Show.Output(new OutputId(id)) ?? throw RefusedException.NotFound("output");
-                            return director.Edit(stage, stage.Show.With(output with { Token = Ids.Secret() }), stage.Revision, [], now);
+                            return director.Edit(stage, stage.Show.With(output with { Token = Ids.Secret() }), new EditNote(null, stage.Revision, "a new link"), now);
                         })
                     )
             )

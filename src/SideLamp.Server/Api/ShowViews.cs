@@ -9,13 +9,36 @@ using SideLamp.Store;
 
 namespace SideLamp.Server.Api;
 
-/// <summary>A template as the pages need it: its fields, not its parts.</summary>
-public sealed record TemplateView(TemplateId Id, string Name, TemplateKind Kind, string About, SeatId Seat, ImmutableArray<Field> Fields);
+/// <summary>A template as the pages need it to make graphics of it.</summary>
+/// <param name="Own">Whether it is the streamer's own, and can be changed.</param>
+/// <param name="Parts">In the order of the tree, those within the rows of lists left out.</param>
+public sealed record TemplateView(
+    TemplateId Id,
+    string Name,
+    TemplateKind Kind,
+    string About,
+    SeatId Seat,
+    ImmutableArray<Field> Fields,
+    ImmutableArray<PartView> Parts,
+    bool Own
+)
+{
+    public static TemplateView Of(Template template, bool own) =>
+        new(template.Id, template.Name, template.Kind, template.About, template.Seat, template.Fields, [.. PartsOf(template.Root, 0)], own);
+
+    private static IEnumerable<PartView> PartsOf(Part part, int depth) =>
+        (part is GroupPart group ? group.Parts.SelectMany(child => PartsOf(child, depth + 1)) : []).Prepend(new PartView(part.Id, part.GetType().Name[..^4].ToLowerInvariant(), depth));
+}
+
+/// <param name="Kind">Such as <c>text</c> or <c>group</c>.</param>
+/// <param name="Depth">0 = the root.</param>
+public sealed record PartView(string Id, string Kind, int Depth);
 
 /// <summary>The whole show, as the pages edit it.</summary>
 /// <param name="Revision">To be sent back with each edit.</param>
 /// <param name="Brands">All that the show keeps; <paramref name="Brand"/> is the one it wears.</param>
 /// <param name="Typefaces">Shipped families.</param>
+/// <param name="DesignScale">How many px of the canvas one design px is.</param>
 /// <param name="Legibility">Of the brand that is worn.</param>
 public sealed record ShowView(
     long Revision,
@@ -28,6 +51,8 @@ public sealed record ShowView(
     ImmutableArray<Output> Outputs,
     bool LiveEdits,
     bool LookFirst,
+    ImmutableArray<KeepClear> KeepClear,
+    ImmutableArray<SavedFinish> SavedFinishes,
     ImmutableArray<TemplateView> Templates,
     ImmutableArray<StarterSet> StarterSets,
     ImmutableArray<Brand> ReadyBrands,
@@ -35,6 +60,7 @@ public sealed record ShowView(
     ImmutableArray<string> Typefaces,
     ImmutableArray<AssetView> Assets,
     ImmutableArray<Legibility> Legibility,
+    double DesignScale,
     Box GraphicsSafe,
     Box ActionSafe
 )
@@ -51,13 +77,16 @@ public sealed record ShowView(
             stage.Show.Outputs,
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
-            [.. shelf.Templates.Values.Select(one => new TemplateView(one.Template.Id, one.Template.Name, one.Template.Kind, one.Template.About, one.Template.Seat, one.Template.Fields))],
+            stage.Show.KeepClear,
+            stage.Show.SavedFinishes,
+            [.. shelf.Of(stage.Show).Select(one => TemplateView.Of(one.Template, stage.Show.OwnTemplates.Any(own => own.Id == one.Template.Id)))],
             Core.Templates.StarterSets.All,
             Core.Brands.ReadyBrands.All,
-            Core.Shows.Seats.All,
+            stage.Show.Seats,
             Core.Brands.Typefaces.Families,
             [.. assets.All().Select(asset => AssetView.Of(asset, null))],
             [.. Mending.Of(stage.Show.Brand)],
+            stage.Show.Canvas.Scale,
             SafeAreas.Graphics(stage.Show.Canvas),
             SafeAreas.Action(stage.Show.Canvas)
         );
@@ -78,27 +107,75 @@ public sealed record NewBrand(string? Ready = null);
 public sealed record WearWish(string Name, bool OnAir);
 
 /// <summary>What is to change in the show; what is null stays.</summary>
-public sealed record ShowEdit(long Revision, string? Name = null, bool? LiveEdits = null, bool? LookFirst = null, Brand? Brand = null);
+/// <param name="SeatOrder">Drawing order of all seats, lowest first.</param>
+public sealed record ShowEdit(
+    long Revision,
+    string? Name = null,
+    bool? LiveEdits = null,
+    bool? LookFirst = null,
+    Brand? Brand = null,
+    CanvasWish? Canvas = null,
+    ImmutableArray<Seat>? OwnSeats = null,
+    ImmutableArray<SeatId>? SeatOrder = null,
+    ImmutableArray<KeepClear>? KeepClear = null,
+    ImmutableArray<SavedFinish>? SavedFinishes = null
+);
 
-public sealed record NewGraphic(TemplateId Template, string? Name = null);
+/// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
+public sealed record CanvasWish(int Width, int Height, FrameRate Rate);
+
+/// <summary>A card as a page wants it.</summary>
+/// <param name="Id">Null = a new card.</param>
+public sealed record CardDraft(ImmutableDictionary<string, string> Words, CardId? Id = null);
+
+/// <summary>A block of a spreadsheet, or a CSV file, to be read.</summary>
+/// <param name="Graphic">Whose fields its columns are to be matched with.</param>
+public sealed record SheetWish(GraphicId Graphic, string Text);
+
+/// <param name="Fields">The field of each column; null = none that its name tells.</param>
+public sealed record SheetView(ImmutableArray<ImmutableArray<string>> Rows, ImmutableArray<string?> Fields);
+
+/// <param name="What">What was taken back, or done again, in words.</param>
+public sealed record Stepped(long Revision, string What);
+
+/// <param name="CopyOf">A graphic to copy, with its cards and its place; its template is taken then.</param>
+public sealed record NewGraphic(TemplateId? Template = null, string? Name = null, GraphicId? CopyOf = null);
 
 /// <summary>What is to change in a graphic; what is null stays.</summary>
 /// <param name="Card">Which card the words belong to; null = the one that is up.</param>
 /// <param name="Words">By field name.</param>
 /// <param name="Stay">In ms; 0 = until switched off.</param>
 /// <param name="Key">Empty = none.</param>
+/// <param name="Cards">All cards, in their order: what is not among them is deleted.</param>
+/// <param name="Worn">Id of an outfit; empty = all parts show.</param>
+/// <param name="Lettering">Of all fields that are not set as the template says.</param>
 public sealed record GraphicEdit(
     long Revision,
     string? Name = null,
     SeatId? Seat = null,
-    Core.Shows.Offset? Offset = null,
+    Placement? Place = null,
     Duration? Stay = null,
     string? Key = null,
     CardId? Up = null,
     CardId? Card = null,
     ImmutableDictionary<string, string>? Words = null,
-    double? Speed = null
+    double? Speed = null,
+    ImmutableArray<CardDraft>? Cards = null,
+    ImmutableArray<Outfit>? Outfits = null,
+    string? Worn = null,
+    ImmutableSortedDictionary<string, Lettering>? Lettering = null,
+    TemplateId? Template = null
 );
+
+/// <summary>A new template of the streamer's own.</summary>
+/// <param name="CopyOf">A template to copy.</param>
+/// <param name="Source">A template file to take in, in place of a copy.</param>
+public sealed record NewTemplate(TemplateId? CopyOf = null, string? Source = null);
+
+/// <param name="Source">In the template format.</param>
+public sealed record TemplateEdit(long Revision, string Source);
+
+public sealed record TemplateSource(string Source);
 
 public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null);
 
@@ -131,4 +208,12 @@ public sealed record StandbyChoice(GraphicId? Graphic);
 
 /// <summary>A wish to see words in a graphic before they are kept.</summary>
 /// <param name="Words">In place of the card's own, by field name.</param>
-public sealed record PreviewWish(GraphicId Graphic, CardId? Card = null, ImmutableDictionary<string, string>? Words = null);
+/// <param name="Place">In place of the graphic's own.</param>
+/// <param name="Seat">In place of the graphic's own.</param>
+public sealed record PreviewWish(
+    GraphicId Graphic,
+    CardId? Card = null,
+    ImmutableDictionary<string, string>? Words = null,
+    Placement? Place = null,
+    SeatId? Seat = null
+);

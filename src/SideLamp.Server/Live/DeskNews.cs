@@ -82,7 +82,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
 
     private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
     {
-        if (shelf.Find(graphic.Template) is not { Template: var template } || book.LookOf(stage.Show, graphic, graphic.UpCard) is not var (id, look))
+        if (shelf.Find(stage.Show, graphic.Template) is not { Template: var template } || book.LookOf(stage.Show, graphic, graphic.UpCard) is not var (id, look))
         {
             return null;
         }

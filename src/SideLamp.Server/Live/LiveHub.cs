@@ -246,7 +246,7 @@ public sealed class LiveHub : BackgroundService
                     airing.Id.Value,
                     airing.Graphic,
                     airing.Seat,
-                    Seats.Find(airing.Seat)?.Z ?? 0,
+                    stage.Show.Seat(airing.Seat)?.Z ?? 0,
                     airing.Leg,
                     airing.LitAt,
                     airing.UpSince ?? airing.LitAt,

@@ -22,14 +22,15 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
     /// <summary>What a graphic would show with a card; null when its template is gone.</summary>
     public (LookId Id, Look Look)? LookOf(Show show, Graphic graphic, Card card)
     {
-        if (shelf.Find(graphic.Template) is not { } kept)
+        if (shelf.Find(show, graphic.Template) is not { } kept)
         {
             return null;
         }
 
-        return Remembered(_looks, new LookKey(graphic, card, show.Brand, show.Canvas), _ =>
+        return Remembered(_looks, new LookKey(graphic, card, kept.Source, show.Brand, show.Canvas, show.OwnSeats), _ =>
         {
-            var look = new Look(kept.Source, show.Brand, show.Canvas, graphic.Seat, graphic.Offset, kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal), graphic.Speed);
+            var words = kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal);
+            var look = new Look(kept.Source, show.Brand, show.Canvas, show.Seat(graphic.Seat) ?? Seats.All[0], graphic.Place, graphic.Finish, words);
             return (look.Id(), look);
         });
     }
@@ -40,19 +41,20 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         var template = shelf.Read(look.TemplateSource);
         var words = Placeholders.FillAll(template, look.Words, feeds);
         var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value));
-        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Offset, look.Speed), words, shaper));
+        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Place, look.Finish), words, shaper));
     }
 
     /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
     public Picture? SampleOf(Show show, TemplateId id)
     {
-        if (shelf.Find(id) is not { Template: var template, Source: var source })
+        if (shelf.Find(show, id) is not { Template: var template, Source: var source })
         {
             return null;
         }
 
         var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
-        var look = new Look(source, show.Brand, show.Canvas, template.Seat, default, words);
+        var plain = Dress.Plain(template, show.Brand, show.Canvas);
+        var look = new Look(source, plain.Brand, plain.Canvas, plain.Seat, plain.Place, plain.Finish, words);
         return PictureOf(look.Id(), look, ImmutableDictionary<FeedId, FeedState>.Empty);
     }
 
@@ -71,10 +73,10 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
     }
 
     // By reference: every edit makes a new graphic, so an old key never means a new thing.
-    private readonly record struct LookKey(Graphic Graphic, Card Card, Brand Brand, Canvas Canvas)
+    private readonly record struct LookKey(Graphic Graphic, Card Card, string Source, Brand Brand, Canvas Canvas, ImmutableArray<Seat> OwnSeats)
     {
         public bool Equals(LookKey other) =>
-            ReferenceEquals(Graphic, other.Graphic) && ReferenceEquals(Card, other.Card) && ReferenceEquals(Brand, other.Brand) && ReferenceEquals(Canvas, other.Canvas);
+            ReferenceEquals(Graphic, other.Graphic) && ReferenceEquals(Card, other.Card) && ReferenceEquals(Source, other.Source) && ReferenceEquals(Brand, other.Brand) && ReferenceEquals(Canvas, other.Canvas) && OwnSeats == other.OwnSeats;
 
         public override int GetHashCode() =>
             HashCode.Combine(RuntimeHelpers.GetHashCode(Graphic), RuntimeHelpers.GetHashCode(Card), RuntimeHelpers.GetHashCode(Brand));

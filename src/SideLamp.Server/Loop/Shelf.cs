@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using SideLamp.Core;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Server.Loop;
@@ -8,9 +9,10 @@ namespace SideLamp.Server.Loop;
 /// <summary>A template and the file it was read from.</summary>
 public sealed record ShelfTemplate(Template Template, string Source);
 
-/// <summary>The bundled templates.</summary>
+/// <summary>The bundled templates, and beside them a show's own.</summary>
 public sealed class Shelf
 {
+    private const int MostRemembered = 2000;
     private readonly ConcurrentDictionary<string, Template> _read = new();
 
     /// <exception cref="InvalidDataException">A bundled template is faulty; the message says which and why.</exception>
@@ -25,15 +27,27 @@ public sealed class Shelf
                 throw new InvalidDataException($"{Path.GetFileName(file)}: {template.Faults[0].Path} {template.Faults[0].Message}");
             }
 
-            Templates = Templates.Add(template.Value.Id, new ShelfTemplate(template.Value, source));
+            Bundled = Bundled.Add(template.Value.Id, new ShelfTemplate(template.Value, source));
         }
     }
 
-    public ImmutableSortedDictionary<TemplateId, ShelfTemplate> Templates { get; } =
+    public ImmutableSortedDictionary<TemplateId, ShelfTemplate> Bundled { get; } =
         ImmutableSortedDictionary.Create<TemplateId, ShelfTemplate>(Comparer<TemplateId>.Create((one, other) => string.CompareOrdinal(one.Value, other.Value)));
 
-    public ShelfTemplate? Find(TemplateId id) => Templates.GetValueOrDefault(id);
+    /// <summary>All that the shelf holds for a show: its own first.</summary>
+    public IEnumerable<ShelfTemplate> Of(Show show) => show.OwnTemplates.Select(own => new ShelfTemplate(Read(own.Source), own.Source)).Concat(Bundled.Values);
+
+    public ShelfTemplate? Find(Show show, TemplateId id) =>
+        show.OwnTemplates.FirstOrDefault(own => own.Id == id) is { } own ? new ShelfTemplate(Read(own.Source), own.Source) : Bundled.GetValueOrDefault(id);
 
     /// <summary>The template of a look, which may be older than the one on the shelf.</summary>
-    public Template Read(string source) => _read.GetOrAdd(source, text => TemplateReader.Read(text).OrThrow());
+    public Template Read(string source)
+    {
+        if (_read.Count > MostRemembered)
+        {
+            _read.Clear();
+        }
+
+        return _read.GetOrAdd(source, text => TemplateReader.Read(text).OrThrow());
+    }
 }

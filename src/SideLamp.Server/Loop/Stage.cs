@@ -12,8 +12,9 @@ namespace SideLamp.Server.Loop;
 /// <param name="Revision">Counts the edits of the show; larger than any of an earlier run.</param>
 /// <param name="Touched">The revision at which each field of the show was last edited, by its path.</param>
 /// <param name="Standby">What is loaded to be looked at before it is lit.</param>
+/// <param name="History">What can be taken back.</param>
 /// <param name="Unkept">Why the last change could not be kept on disk; null when it could.</param>
-public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, long> Touched, GraphicId? Standby, string? Unkept)
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, long> Touched, GraphicId? Standby, History History, string? Unkept)
 {
     public Show Show => Kept.Show;
 
@@ -21,6 +22,13 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 
     public ImmutableDictionary<FeedId, FeedState> Feeds => Kept.Feeds;
 }
+
+/// <summary>Who edits, and what.</summary>
+/// <param name="Author">The page; null when the edit is none that undo takes back.</param>
+/// <param name="Seen">The revision that the edit was made on.</param>
+/// <param name="What">In words, for undo.</param>
+/// <param name="Paths">What it touches; a path that ends in <c>/*</c> is everything below.</param>
+public sealed record EditNote(string? Author, long Seen, string What, params ImmutableArray<string> Paths);
 
 /// <summary>What a turn of the loop makes of the stage.</summary>
 /// <param name="Reply">What whoever asked is told.</param>
@@ -40,21 +48,48 @@ public sealed class Director(PictureBook book)
     /// revision is refused, so that two open pages never overwrite each other unseen.
     /// </summary>
     /// <exception cref="RefusedException">Somebody else edited one of these paths since that revision.</exception>
-    public Turn<long> Edit(Stage stage, Show show, long seen, IEnumerable<string> paths, Instant now)
+    public Turn<long> Edit(Stage stage, Show show, EditNote note, Instant now)
     {
-        var touched = paths.ToList();
-        var stale = touched.FirstOrDefault(path => stage.Touched.GetValueOrDefault(path) > seen);
+        var stale = note.Paths.FirstOrDefault(path => LastTouched(stage, path) > note.Seen);
         if (stale is not null)
         {
             throw RefusedException.Stale(stale);
         }
 
+        var edited = Edited(stage, show, note.Paths, now);
+        return note.Author is { } author && !ReferenceEquals(stage.Show, show)
+            ? edited with { Stage = edited.Stage with { History = edited.Stage.History.With(new EditDone(author, note.What, stage.Show, show, now)) } }
+            : edited;
+    }
+
+    /// <summary>Takes the page's last edit back, or does it again.</summary>
+    /// <exception cref="RefusedException">There is none, or somebody has changed the same since.</exception>
+    public Turn<(long Revision, string What)> Step(Stage stage, string author, bool back, Instant now)
+    {
+        var step = back ? stage.History.Undo(stage.Show, author) : stage.History.Redo(stage.Show, author);
+        var (show, history, edit) = step ?? throw new RefusedException(409, back ? "There is nothing to undo." : "There is nothing to do again.", []);
+        if (show is null)
+        {
+            throw new RefusedException(409, $"“{edit.What}” was changed in another window since. Nothing was taken back.", []);
+        }
+
+        var turn = Edited(stage, show, [], now);
+        return new Turn<(long, string)>(turn.Stage with { History = history }, turn.Happenings, (turn.Reply, edit.What));
+    }
+
+    private static long LastTouched(Stage stage, string path) =>
+        path.EndsWith("/*", StringComparison.Ordinal)
+            ? stage.Touched.Where(one => one.Key.StartsWith(path[..^1], StringComparison.Ordinal)).Select(one => one.Value).DefaultIfEmpty(0).Max()
+            : stage.Touched.GetValueOrDefault(path);
+
+    private Turn<long> Edited(Stage stage, Show show, ImmutableArray<string> paths, Instant now)
+    {
         var revision = stage.Revision + 1;
         var edited = stage with
         {
             Kept = stage.Kept with { Show = show },
             Revision = revision,
-            Touched = stage.Touched.SetItems(touched.Select(path => KeyValuePair.Create(path, revision))),
+            Touched = stage.Touched.SetItems(paths.Select(path => KeyValuePair.Create(path, revision))),
         };
         var advanced = Advance(edited, now);
         var happenings = advanced.Happenings;

@@ -160,7 +160,7 @@ public sealed class PartTests : IDisposable
 
     private Picture Lay(string root, string words = "words", double speed = 1) =>
         Layouts.Lay(
-            new Dress(TemplateReader.Read(FileOf(root)).OrThrow(), Brand.Night, Canvas.FullHd, new SeatId("middle"), default, speed),
+            Dress.Plain(TemplateReader.Read(FileOf(root)).OrThrow(), Brand.Night, Canvas.FullHd) with { Finish = Finish.Plain with { Speed = speed } },
             new Dictionary<string, string> { ["words"] = words },
             _shaper
         );

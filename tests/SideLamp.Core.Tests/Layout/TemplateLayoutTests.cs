@@ -53,7 +53,7 @@ public sealed partial class TemplateLayoutTests : IDisposable
             {
                 var brand = Brand.Night with { Shape = new Shape(corner, 22) };
                 var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
-                var picture = Layouts.Lay(new Dress(template, brand, canvas, template.Seat, default), said, _shaper);
+                var picture = Layouts.Lay(Dress.Plain(template, brand, canvas), said, _shaper);
                 var where = $"{file}, {corner}, on {canvas.Width}×{canvas.Height} with “{words}”";
                 var lines = picture.Nodes.Where(node => node.Line is not null).ToList();
                 var room = Seats.Find(template.Seat)!.Kind == SeatKind.Spot ? SafeAreas.Graphics(canvas) : new Box(0, 0, canvas.Width, canvas.Height);
@@ -77,7 +77,7 @@ public sealed partial class TemplateLayoutTests : IDisposable
         foreach (var brand in ReadyBrands.All)
         {
             Assert.Empty(brand.Faults());
-            var picture = Layouts.Lay(new Dress(template, brand, Canvas.FullHd, template.Seat, default), said, _shaper);
+            var picture = Layouts.Lay(Dress.Plain(template, brand, Canvas.FullHd), said, _shaper);
             foreach (var line in picture.Nodes.Where(node => node.Line is not null))
             {
                 var plate = picture.Nodes.Last(node => node.Plate?.Ground is not null && node.Box.Contains(line.Ink, 0.5));
@@ -100,7 +100,7 @@ public sealed partial class TemplateLayoutTests : IDisposable
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
         Picture Lay(string role) =>
-            Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), new Dictionary<string, string> { ["name"] = "Pim", ["role"] = role }, _shaper);
+            Layouts.Lay(Dress.Plain(template, Brand.Night, Canvas.FullHd), new Dictionary<string, string> { ["name"] = "Pim", ["role"] = role }, _shaper);
         Assert.True(Lay("").Box.H < Lay("holds the torch").Box.H);
         Assert.DoesNotContain(Lay("").Nodes, node => node.Id.StartsWith("role", StringComparison.Ordinal));
     }
@@ -126,8 +126,8 @@ public sealed partial class TemplateLayoutTests : IDisposable
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
         var words = new Dictionary<string, string> { ["name"] = "Odalys Thrupp", ["role"] = "garden moth recorder" };
         var other = Brand.Night with { Type = new Typography("Source Serif", "Barlow Condensed", []), Shape = new Shape(Corner.Square, 0) };
-        var night = Layouts.Lay(new Dress(template, Brand.Night, Canvas.FullHd, template.Seat, default), words, _shaper);
-        var dressed = Layouts.Lay(new Dress(template, other, Canvas.FullHd, template.Seat, default), words, _shaper);
+        var night = Layouts.Lay(Dress.Plain(template, Brand.Night, Canvas.FullHd), words, _shaper);
+        var dressed = Layouts.Lay(Dress.Plain(template, other, Canvas.FullHd), words, _shaper);
         Assert.Equal(night.Nodes.Select(node => node.Id), dressed.Nodes.Select(node => node.Id));
         Assert.Contains(dressed.Nodes, node => node.Line?.Spans[0].Face == "source-serif-600");
     }

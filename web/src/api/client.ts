@@ -3,7 +3,18 @@ import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
 
-export const client = createClient<paths>({ baseUrl: '/' });
+/** Names this page to the server: undo takes back the edits of one page. */
+const page = crypto.randomUUID();
+
+let leaving = false;
+window.addEventListener('pagehide', () => (leaving = true), { capture: true });
+
+export const client = createClient<paths>({
+  baseUrl: '/',
+  headers: { 'X-Page': page },
+  // The last edit before the page goes still arrives.
+  fetch: (request) => fetch(request, { keepalive: leaving }),
+});
 
 /** What the server refused: a sentence, and each fault with its path. */
 export class Refusal extends Error {

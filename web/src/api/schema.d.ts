@@ -180,6 +180,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/redo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["redo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sheets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readSheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addTemplate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}/source": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getTemplate"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/templates/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["editTemplate"];
+        post?: never;
+        delete: operations["deleteTemplate"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/air": {
         parameters: {
             query?: never;
@@ -355,11 +451,24 @@ export interface components {
             height: number;
             rate: components["schemas"]["FrameRate"];
         };
+        CanvasWish: {
+            /** Format: int32 */
+            width: number;
+            /** Format: int32 */
+            height: number;
+            rate: components["schemas"]["FrameRate"];
+        };
         Card: {
             id: components["schemas"]["CardId"];
             words: {
                 [key: string]: string;
             };
+        };
+        CardDraft: {
+            words?: {
+                [key: string]: string;
+            };
+            id?: unknown;
         };
         CardId: string;
         Change: {
@@ -438,6 +547,8 @@ export interface components {
             label: string;
             kind: components["schemas"]["FieldKind"];
             sample: string;
+            /** @default true */
+            onAir: boolean;
         };
         /** @enum {unknown} */
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
@@ -466,21 +577,23 @@ export interface components {
             cards: components["schemas"]["Card"][];
             up: components["schemas"]["CardId"];
             seat: components["schemas"]["SeatId"];
-            offset: components["schemas"]["Offset"];
+            place: components["schemas"]["Placement"];
             stay?: null | components["schemas"]["Duration"];
             key?: null | string;
-            /**
-             * Format: double
-             * @default 1
-             */
+            /** Format: double */
             speed: number;
+            outfits: components["schemas"]["Outfit"][];
+            lettering: {
+                [key: string]: components["schemas"]["Lettering"];
+            };
+            worn?: string;
         };
         GraphicEdit: {
             /** Format: int64 */
             revision: number;
             name?: null | string;
             seat?: string;
-            offset?: null | components["schemas"]["Offset"];
+            place?: null | components["schemas"]["Placement"];
             stay?: number;
             key?: null | string;
             up?: string;
@@ -490,6 +603,13 @@ export interface components {
             };
             /** Format: double */
             speed?: null | number;
+            cards?: null | components["schemas"]["CardDraft"][];
+            outfits?: null | components["schemas"]["Outfit"][];
+            worn?: null | string;
+            lettering?: null | {
+                [key: string]: components["schemas"]["Lettering"];
+            };
+            template?: string;
         };
         GraphicId: string;
         Image: {
@@ -524,6 +644,10 @@ export interface components {
             leaveLength: number;
             nodes: components["schemas"]["Node"][];
         };
+        KeepClear: {
+            name: string;
+            area: components["schemas"]["Box"];
+        };
         Leg: {
             path: components["schemas"]["LegPath"];
             at: components["schemas"]["Instant"];
@@ -543,6 +667,14 @@ export interface components {
         };
         /** @enum {unknown} */
         LegPath: "arrive" | "leave";
+        Lettering: {
+            /**
+             * Format: double
+             * @default 1
+             */
+            size: number;
+            family?: null | string;
+        };
         LiveMessages: {
             page?: null | components["schemas"]["PageMessage"];
             snap?: null | components["schemas"]["Snap"];
@@ -585,8 +717,13 @@ export interface components {
             every?: number;
         };
         NewGraphic: {
-            template: components["schemas"]["TemplateId"];
+            template?: string;
             name?: null | string;
+            copyOf?: string;
+        };
+        NewTemplate: {
+            copyOf?: string;
+            source?: null | string;
         };
         Node: {
             id: string;
@@ -611,12 +748,12 @@ export interface components {
             /** @default false */
             under: boolean;
         };
-        Offset: {
-            /** Format: int32 */
-            x: number;
-            /** Format: int32 */
-            y: number;
+        Outfit: {
+            id: components["schemas"]["OutfitId"];
+            name: string;
+            hidden: string[];
         };
+        OutfitId: string;
         Output: {
             id: components["schemas"]["OutputId"];
             name: string;
@@ -660,6 +797,12 @@ export interface components {
             glow: components["schemas"]["Colour"];
             alarm: components["schemas"]["Colour"];
         };
+        PartView: {
+            id: string;
+            kind: string;
+            /** Format: int32 */
+            depth: number;
+        };
         Patch: {
             item?: components["schemas"]["Item"];
             set?: null | components["schemas"]["Node"][];
@@ -675,6 +818,30 @@ export interface components {
             leave: components["schemas"]["Duration"];
             fits: components["schemas"]["TextFit"][];
             reading: components["schemas"]["Duration"];
+        };
+        Placement: {
+            /**
+             * Format: int32
+             * @default 0
+             */
+            x: number;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            y: number;
+            /** Format: int32 */
+            width?: null | number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            scale: number;
+            /**
+             * Format: double
+             * @default 1
+             */
+            opacity: number;
         };
         Plate: {
             fill: string;
@@ -740,6 +907,8 @@ export interface components {
             words?: null | {
                 [key: string]: string;
             };
+            place?: null | components["schemas"]["Placement"];
+            seat?: string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -754,6 +923,10 @@ export interface components {
             revision: number;
             id?: null | string;
         };
+        SavedFinish: {
+            name: string;
+            source: string;
+        };
         Seat: {
             id: components["schemas"]["SeatId"];
             name: string;
@@ -764,6 +937,7 @@ export interface components {
             kind: components["schemas"]["SeatKind"];
             /** Format: int32 */
             z: number;
+            room?: null | components["schemas"]["Box"];
         };
         SeatId: string;
         /** @enum {unknown} */
@@ -781,6 +955,14 @@ export interface components {
             /** Format: int32 */
             radius: number;
         };
+        SheetView: {
+            rows: string[][];
+            fields: string[];
+        };
+        SheetWish: {
+            graphic: components["schemas"]["GraphicId"];
+            text: string;
+        };
         ShowEdit: {
             /** Format: int64 */
             revision: number;
@@ -788,6 +970,11 @@ export interface components {
             liveEdits?: null | boolean;
             lookFirst?: null | boolean;
             brand?: null | components["schemas"]["Brand"];
+            canvas?: null | components["schemas"]["CanvasWish"];
+            ownSeats?: null | components["schemas"]["Seat"][];
+            seatOrder?: null | unknown[];
+            keepClear?: null | components["schemas"]["KeepClear"][];
+            savedFinishes?: null | components["schemas"]["SavedFinish"][];
         };
         ShowView: {
             /** Format: int64 */
@@ -801,6 +988,8 @@ export interface components {
             outputs: components["schemas"]["Output"][];
             liveEdits: boolean;
             lookFirst: boolean;
+            keepClear: components["schemas"]["KeepClear"][];
+            savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
             starterSets: components["schemas"]["StarterSet"][];
             readyBrands: components["schemas"]["Brand"][];
@@ -808,6 +997,8 @@ export interface components {
             typefaces: string[];
             assets: components["schemas"]["AssetView"][];
             legibility: components["schemas"]["Legibility"][];
+            /** Format: double */
+            designScale: number;
             graphicsSafe: components["schemas"]["Box"];
             actionSafe: components["schemas"]["Box"];
         };
@@ -847,15 +1038,28 @@ export interface components {
             name: string;
             templates: string[];
         };
+        Stepped: {
+            /** Format: int64 */
+            revision: number;
+            what: string;
+        };
         SwitchView: {
             graphic: components["schemas"]["GraphicId"];
             words: string;
             untouched: boolean;
             fits: components["schemas"]["TextFit"][];
         };
+        TemplateEdit: {
+            /** Format: int64 */
+            revision: number;
+            source: string;
+        };
         TemplateId: string;
         /** @enum {unknown} */
         TemplateKind: "lowerThird" | "caption" | "bug" | "notice" | "ticker" | "timer" | "alert" | "label" | "list" | "score" | "chat" | "picture" | "fullFrame";
+        TemplateSource: {
+            source: string;
+        };
         TemplateView: {
             id: components["schemas"]["TemplateId"];
             name: string;
@@ -863,6 +1067,8 @@ export interface components {
             about: string;
             seat: components["schemas"]["SeatId"];
             fields: components["schemas"]["Field"][];
+            parts: components["schemas"]["PartView"][];
+            own: boolean;
         };
         TextFit: {
             part: string;
@@ -1353,6 +1559,272 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    undo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    redo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readSheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SheetWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SheetView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewTemplate"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TemplateSource"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TemplateEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteTemplate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Not Found */

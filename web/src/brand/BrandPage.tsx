@@ -2,6 +2,7 @@ import { useCallback } from 'react';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { useShow, type Brand, type Graphic } from '../show/ShowContext';
+import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { BrandChoice } from './BrandChoice';
 import { Logos } from './Logos';
@@ -20,7 +21,7 @@ export function BrandPage() {
   const keep = useCallback<KeepBrand>((change) => void edits.show({ brand: { ...brand, ...change } }), [brand, edits]);
 
   return (
-    <Page title="Brand">
+    <Page title="Brand" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
         <BrandChoice />
         <div className="grid min-h-0 grid-cols-[356px_minmax(0,1fr)] gap-5">

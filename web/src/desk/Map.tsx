@@ -1,5 +1,6 @@
 import clsx from 'clsx';
 import type { Schemas } from '../api/client';
+import { seatsInFrame } from '../show/seats';
 import { useShow, type Graphic } from '../show/ShowContext';
 import { Switch } from './Switch';
 
@@ -12,9 +13,17 @@ interface Props {
 export function Map(props: Props) {
   const { show } = useShow();
   const at = (seat: Schemas['Seat']) => show.graphics.filter((graphic) => graphic.seat === seat.id);
-  const spots = [0, 1, 2].map((row) => show.seats.filter((seat) => seat.kind === 'spot' && seat.row === row));
+  const seats = seatsInFrame(show);
+  const spots = [0, 1, 2].map((row) =>
+    [0, 1, 2].map((column) =>
+      seats.filter(
+        (seat) =>
+          seat.kind === 'spot' && seat.row === row && seat.column === column && (!seat.room || at(seat).length > 0),
+      ),
+    ),
+  );
   const used = (kind: Schemas['SeatKind'], row: number) =>
-    show.seats.filter((seat) => seat.kind === kind && seat.row === row && at(seat).length > 0);
+    seats.filter((seat) => seat.kind === kind && seat.row === row && at(seat).length > 0);
   const full = used('frame', 1);
 
   return (
@@ -27,11 +36,15 @@ export function Map(props: Props) {
           key={index}
           className={clsx(
             'grid grid-cols-[1fr_.9fr_1fr] gap-1.5',
-            row.some((seat) => at(seat).length > 0) ? 'min-h-20 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
+            row.flat().some((seat) => at(seat).length > 0) ? 'min-h-20 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
           )}
         >
-          {row.map((seat) => (
-            <Seat key={seat.id} seat={seat} graphics={at(seat)} low={index === 2} {...props} />
+          {row.map((cell, column) => (
+            <div key={column} className="grid min-w-0 gap-1.5">
+              {cell.map((seat) => (
+                <Seat key={seat.id} seat={seat} graphics={at(seat)} low={index === 2} {...props} />
+              ))}
+            </div>
           ))}
         </div>
       ))}

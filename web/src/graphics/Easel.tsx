@@ -1,27 +1,31 @@
 import clsx from 'clsx';
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
+import { useLive } from '../live/LiveContext';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
 import type { Area } from '../monitor/Canvas';
 import { PictureView } from '../monitor/PictureView';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
+import type { Model } from '../painter/model';
 import { FitNote } from '../show/FitNote';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { useShow, type Graphic, type Placement } from '../show/ShowContext';
 import { Segmented } from '../ui/Segmented';
+import { Handles } from './Handles';
+import { overlaps } from './placing';
 
 /** The editing area: the frame with the graphic where it will stand, over a scene to judge it by. */
-export function Easel({ graphic }: { graphic: Graphic }) {
+export function Easel({ graphic, card }: { graphic: Graphic; card: string }) {
   const { show } = useShow();
-  const { data: picture, error } = usePicture(graphic.id);
+  const [draft, setDraft] = useState<Placement | null>(null);
+  const { data: picture, error } = usePicture(graphic.id, undefined, card, draft ?? graphic.place);
+  const others = useLitBoxes(graphic.id);
   const [backdrop, setBackdrop] = useBackdrop();
   const [lines, setLines] = useState('shown');
   const safe = show.graphicsSafe;
+  const box = picture?.box;
   const inside =
-    picture &&
-    picture.box.x >= safe.x &&
-    picture.box.y >= safe.y &&
-    picture.box.x + picture.box.w <= safe.x + safe.w &&
-    picture.box.y + picture.box.h <= safe.y + safe.h;
+    box && box.x >= safe.x && box.y >= safe.y && box.x + box.w <= safe.x + safe.w && box.y + box.h <= safe.y + safe.h;
+  const onto = box && show.keepClear.filter((one) => overlaps(inPx(one.area, show.canvas), box));
 
   return (
     <div className="grid min-h-0 content-start gap-3">
@@ -32,6 +36,10 @@ export function Easel({ graphic }: { graphic: Graphic }) {
             <SafeLine area={safe} name="graphics safe" low />
           </>
         )}
+        {show.keepClear.map((one, at) => (
+          <KeepClear key={at} area={one.area} name={one.name} />
+        ))}
+        {box && box.w > 0 && <Handles graphic={graphic} box={box} others={others} onDraft={setDraft} />}
       </PictureView>
       <div className="flex flex-wrap items-center gap-3">
         <Segmented
@@ -52,18 +60,59 @@ export function Easel({ graphic }: { graphic: Graphic }) {
       </div>
       <p className="flex flex-wrap gap-x-4 gap-y-1 text-xs text-quiet" role="status">
         {error ? <span className="text-ink">{error.message}</span> : <FitNote fits={picture?.fits} />}
-        {picture && (
+        {box && (
           <span>
-            {picture.box.w} × {picture.box.h} px at {picture.box.x}, {picture.box.y}
+            {box.w} × {box.h} px at {box.x}, {box.y}
           </span>
         )}
         {picture && <span>{inside ? 'inside the safe area' : 'reaches outside the safe area'}</span>}
+        {onto?.map((one) => (
+          <span key={one.name} className="text-orchid">
+            ⚠ over “{one.name}”
+          </span>
+        ))}
         {picture && (
           <span>
             arrives in {(picture.arrive / 1000).toFixed(2)} s, leaves in {(picture.leave / 1000).toFixed(2)} s
           </span>
         )}
       </p>
+    </div>
+  );
+}
+
+/** Boxes of what else is lit now: a graphic is placed beside them. */
+function useLitBoxes(but: string): Area[] {
+  const { follow } = useLive();
+  const [model, setModel] = useState<Model | null>(null);
+  // Follows what is on air.
+  useEffect(() => follow((next) => setModel(next)), [follow]);
+  return [...(model?.items.values() ?? [])]
+    .filter((item) => item.graphic !== but && item.nodes.length > 0)
+    .map((item) => item.nodes.filter((node) => !node.parent).map((node) => node.box))
+    .map((boxes) => {
+      const [x, y] = [Math.min(...boxes.map((box) => box.x)), Math.min(...boxes.map((box) => box.y))];
+      const [right, bottom] = [
+        Math.max(...boxes.map((box) => box.x + box.w)),
+        Math.max(...boxes.map((box) => box.y + box.h)),
+      ];
+      return { x, y, w: right - x, h: bottom - y };
+    });
+}
+
+/** Shares of the frame as canvas px. */
+export function inPx(area: Area, { width, height }: { width: number; height: number }): Area {
+  return { x: area.x * width, y: area.y * height, w: area.w * width, h: area.h * height };
+}
+
+export function KeepClear({ area, name }: { area: Area; name: string }) {
+  const share = (part: number) => `${part * 100}%`;
+  return (
+    <div
+      className="pointer-events-none absolute rounded-sm border border-dashed border-orchid bg-[repeating-linear-gradient(135deg,#e58ad026_0_6px,transparent_6px_12px)]"
+      style={{ left: share(area.x), top: share(area.y), width: share(area.w), height: share(area.h) }}
+    >
+      <span className="absolute top-0.5 left-1 text-[9px] text-white [text-shadow:0_0_3px_#000]">{name}</span>
     </div>
   );
 }

@@ -1,16 +1,18 @@
-import { Copy, Upload } from 'lucide-react';
-import { type ReactNode } from 'react';
+import { Hammer, Upload } from 'lucide-react';
 import { useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
-import { templateOf, upCardOf, useShow, type Graphic, type Template } from '../show/ShowContext';
+import { templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, inputLook, KeptText } from '../ui/Field';
 import { Range } from '../ui/Range';
-import { PictureField } from './PictureField';
+import { Heading } from './Heading';
+import { Outfits } from './Outfits';
+import { Place } from './Place';
+import { Words } from './Words';
 
 /** Everything about one graphic, under a few headings. */
-export function Inspector({ graphic }: { graphic: Graphic }) {
+export function Inspector({ graphic, card }: { graphic: Graphic; card: Card }) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const { press } = useAir();
@@ -19,9 +21,19 @@ export function Inspector({ graphic }: { graphic: Graphic }) {
   const airing = news?.airings.find((one) => one.graphic === graphic.id);
 
   const remove = async (): Promise<void> => {
-    const lit = isLit(airing?.phase) ? ' It is on air, and leaves at once.' : '';
-    if (!window.confirm(`Delete “${graphic.name}” and its words?${lit} This cannot be undone.`)) return;
+    if (isLit(airing?.phase) && !window.confirm(`“${graphic.name}” is on air. Delete it, and take it off at once?`))
+      return;
     if (await edits.deleteGraphic(graphic.id)) await navigate('/graphics');
+  };
+
+  /** A bundled template is never changed: the graphic gets a copy of its own, and its words follow by name. */
+  const toWorkshop = async (): Promise<void> => {
+    let id: string | null = graphic.template;
+    if (!template?.own) {
+      id = await edits.addTemplate({ copyOf: graphic.template });
+      if (!id || !(await edits.graphic(graphic.id, { template: id }))) return;
+    }
+    await navigate(`/workshop/${id}`);
   };
 
   return (
@@ -45,8 +57,9 @@ export function Inspector({ graphic }: { graphic: Graphic }) {
           />
         )}
       />
-      {template && <WordsOf graphic={graphic} template={template} />}
-      <PlaceOf graphic={graphic} />
+      {template && <Words graphic={graphic} card={card} template={template} />}
+      {template && <Outfits graphic={graphic} template={template} />}
+      <Place graphic={graphic} />
       <Heading name="Timing">
         <Field
           label="Stays, in seconds"
@@ -91,119 +104,12 @@ export function Inspector({ graphic }: { graphic: Graphic }) {
           )}
         />
       </Heading>
+      <Button kind="bare" onClick={() => void toWorkshop()} className="justify-self-start">
+        <Hammer aria-hidden size={14} /> Change its template
+      </Button>
       <Button kind="bare" onClick={() => void remove()} className="justify-self-start">
         Delete this graphic
       </Button>
     </aside>
-  );
-}
-
-function WordsOf({ graphic, template }: { graphic: Graphic; template: Template }) {
-  const { show, edits } = useShow();
-  const card = upCardOf(graphic);
-  const keep = (field: string, text: string): void => {
-    void edits.graphic(graphic.id, { card: card.id, words: { [field]: text } });
-  };
-  return (
-    <Heading
-      name="Words"
-      note={graphic.cards.length > 1 ? `card ${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}` : undefined}
-    >
-      {template.fields.map((field) => (
-        <Field
-          key={`${card.id}/${field.name}`}
-          label={field.label}
-          render={(id) =>
-            field.kind === 'picture' ? (
-              <PictureField
-                id={id}
-                value={card.words[field.name] ?? field.sample}
-                onKeep={(value) => keep(field.name, value)}
-              />
-            ) : (
-              <KeptText
-                id={id}
-                long={field.kind === 'longText' || field.kind === 'list'}
-                value={card.words[field.name] ?? field.sample}
-                onKeep={(text) => keep(field.name, text)}
-              />
-            )
-          }
-        />
-      ))}
-      {show.feeds.length > 0 && (
-        <p className="flex flex-wrap items-center gap-1.5 text-[11.5px] text-quiet">
-          From a feed:
-          {show.feeds.map((feed) => {
-            const placeholder = `{{ ${feed.id}.text }}`;
-            return (
-              <button
-                key={feed.id}
-                type="button"
-                title={`Copy ${placeholder}, then paste it into a field`}
-                onClick={() => void navigator.clipboard.writeText(placeholder)}
-                className="flex items-center gap-1 rounded-md bg-raised px-1.5 py-0.5 text-cool hover:bg-ridge"
-              >
-                <Copy aria-hidden size={11} /> {placeholder}
-              </button>
-            );
-          })}
-        </p>
-      )}
-    </Heading>
-  );
-}
-
-function PlaceOf({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
-  const move = (axis: 'x' | 'y', text: string): void => {
-    void edits.graphic(graphic.id, { offset: { ...graphic.offset, [axis]: Math.round(Number(text) || 0) } });
-  };
-  return (
-    <Heading name="Place">
-      <Field
-        label="Seat"
-        render={(id) => (
-          <select
-            id={id}
-            value={graphic.seat}
-            onChange={(event) => void edits.graphic(graphic.id, { seat: event.target.value })}
-            className={inputLook}
-          >
-            {show.seats.map((seat) => (
-              <option key={seat.id} value={seat.id}>
-                {seat.name}
-              </option>
-            ))}
-          </select>
-        )}
-      />
-      <div className="grid grid-cols-2 gap-2">
-        <Field
-          label="To the right, px"
-          render={(id) => (
-            <KeptText id={id} type="number" value={String(graphic.offset.x)} onKeep={(text) => move('x', text)} />
-          )}
-        />
-        <Field
-          label="Down, px"
-          render={(id) => (
-            <KeptText id={id} type="number" value={String(graphic.offset.y)} onKeep={(text) => move('y', text)} />
-          )}
-        />
-      </div>
-    </Heading>
-  );
-}
-
-function Heading({ name, note, children }: { name: string; note?: string; children: ReactNode }) {
-  return (
-    <section className="grid gap-2.5 border-t border-ridge pt-3">
-      <h2 className="flex justify-between font-semibold">
-        {name}
-        {note && <span className="font-normal text-quiet">{note}</span>}
-      </h2>
-      {children}
-    </section>
   );
 }

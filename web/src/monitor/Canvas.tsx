@@ -46,8 +46,9 @@ export function Canvas({ width, height, backdrop, area, label, className, paint,
       ref={frame}
       role="img"
       aria-label={label}
-      className={clsx('relative isolate w-full overflow-hidden', className)}
-      style={{ aspectRatio: `${width} / ${height}` }}
+      className={clsx('relative isolate mx-auto overflow-hidden', className)}
+      // An upright picture is as high as the window lets it be, not as wide as its column.
+      style={{ aspectRatio: `${width} / ${height}`, width: `min(100%, ${(72 * width) / height}vh)` }}
     >
       <Backdrop name={backdrop} />
       <div

@@ -16,15 +16,18 @@ interface Props {
   close?: boolean;
   /** Whether it comes, stays a moment and goes, over and over. */
   play?: boolean;
+  /** Holds the motion at an instant of one of its paths, in ms. */
+  held?: { path: Leg['path']; at: number };
   className?: string;
   children?: ReactNode;
 }
 
 /** A graphic at rest, by the same painter as the output page. */
-export function PictureView({ picture, label, close, play, className, children }: Props) {
+export function PictureView({ picture, label, close, play, held, className, children }: Props) {
   const { show } = useShow();
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
+  const [heldPath, heldAt] = [held?.path, held?.at ?? 0];
   const { width, height } = show.canvas;
 
   const paint = useCallback((root: HTMLElement) => {
@@ -38,7 +41,9 @@ export function PictureView({ picture, label, close, play, className, children }
       stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(item ? [[item.id, item]] : []) }, true);
     };
     if (!play || !picture) {
-      show('look');
+      const length = (heldPath === 'leave' ? picture?.leave : picture?.arrive) ?? 0;
+      // So slow that it stands still, for as long as anybody looks.
+      show('look', heldPath && { path: heldPath, at: Date.now(), from: heldAt, rate: 1e-9, length });
       return undefined;
     }
     let timer = 0;
@@ -52,7 +57,7 @@ export function PictureView({ picture, label, close, play, className, children }
     };
     run('arrive');
     return () => clearTimeout(timer);
-  }, [picture, width, height, play]);
+  }, [picture, width, height, play, heldPath, heldAt]);
 
   return (
     <Canvas

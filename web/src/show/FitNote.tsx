@@ -13,6 +13,8 @@ export function FitNote({ fits }: { fits: readonly Schemas['TextFit'][] | undefi
       </span>
     );
   }
+  const paged = fits.find((fit) => fit.outcome === 'paged');
+  if (paged) return <span className="text-xs text-quiet">on {paged.pages} pages, turning by reading time</span>;
   const shrunk = fits.find((fit) => fit.outcome === 'shrunk');
   if (shrunk) return <span className="text-xs text-quiet">shrunk to {shrunk.size} px so that it fits</span>;
   return <span className="text-xs text-quiet">fits at {fits[0]!.size} px</span>;

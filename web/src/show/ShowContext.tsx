@@ -1,5 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { createContext, useContext, useEffect, useMemo, useState, type ReactNode } from 'react';
+import { toast } from 'sonner';
 import { answered, client, type Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { makeKeeper, type Keeping } from './keeper';
@@ -10,6 +11,10 @@ export type Card = Schemas['Card'];
 export type Template = Schemas['TemplateView'];
 export type Asset = Schemas['AssetView'];
 export type Brand = Schemas['Brand'];
+export type Sheet = Schemas['SheetView'];
+export type Placement = Schemas['Placement'];
+export type Outfit = Schemas['Outfit'];
+export type Seat = Schemas['Seat'];
 export type Edit<T> = Omit<T, 'revision'>;
 
 /** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
@@ -18,6 +23,15 @@ export interface Edits {
   graphic(id: string, edit: Edit<Schemas['GraphicEdit']>): Promise<boolean>;
   addGraphic(wish: Schemas['NewGraphic']): Promise<string | null>;
   addStarterSet(id: string): Promise<boolean>;
+  /** A template of one's own: a copy of another, or from a file. Its id. */
+  addTemplate(wish: Schemas['NewTemplate']): Promise<string | null>;
+  template(id: string, source: string): Promise<boolean>;
+  deleteTemplate(id: string): Promise<boolean>;
+  /** Takes this page's last edit back, or does it again; says what it was. */
+  undo(): Promise<void>;
+  redo(): Promise<void>;
+  /** A block of a spreadsheet, or a CSV file, as rows, with the field that each column's name tells. */
+  readSheet(graphic: string, text: string): Promise<Sheet | null>;
   deleteGraphic(id: string): Promise<boolean>;
   feed(id: string, edit: Edit<Schemas['FeedEdit']>): Promise<boolean>;
   addFeed(wish: Schemas['NewFeed']): Promise<boolean>;
@@ -96,6 +110,24 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
         (await keep(() => answered(client.POST('/api/graphics', { body: wish }))))?.id ?? null,
       addStarterSet: async (id) =>
         !!(await keep(() => answered(client.POST('/api/starter-sets/{id}', { params: path(id) })))),
+      addTemplate: async (wish) =>
+        (await keep(() => answered(client.POST('/api/templates', { body: wish }))))?.id ?? null,
+      template: async (id, source) =>
+        !!(await keep((revision) =>
+          answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source } })),
+        )),
+      deleteTemplate: async (id) =>
+        !!(await keep(() => answered(client.DELETE('/api/templates/{id}', { params: path(id) })))),
+      undo: async () => {
+        const done = await keep(() => answered(client.POST('/api/undo')));
+        if (done) toast(`Taken back: ${done.what}`);
+      },
+      redo: async () => {
+        const done = await keep(() => answered(client.POST('/api/redo')));
+        if (done) toast(`Done again: ${done.what}`);
+      },
+      readSheet: async (graphic, text) =>
+        await keep(() => answered(client.POST('/api/sheets', { body: { graphic, text } }))),
       deleteGraphic: async (id) =>
         !!(await keep(() => answered(client.DELETE('/api/graphics/{id}', { params: path(id) })))),
       feed: async (id, edit) =>
@@ -133,15 +165,19 @@ function bytesOf(file: File) {
 }
 
 /** A graphic as it will be once the edit is kept. */
-function withEdit(graphic: Graphic, { card, words, stay, key, ...plain }: Edit<Schemas['GraphicEdit']>): Graphic {
+function withEdit(
+  graphic: Graphic,
+  { card, words, stay, key, cards, worn, ...plain }: Edit<Schemas['GraphicEdit']>,
+): Graphic {
   const of = card ?? plain.up ?? graphic.up;
+  // New cards get their names from the server; until then the old ones stand.
+  const known = cards?.every((one) => one.id != null) ? (cards as Card[]) : graphic.cards;
   return {
     ...graphic,
     ...(plain as Partial<Graphic>),
+    ...(worn === undefined ? {} : { worn: worn || undefined }),
     ...(stay === undefined ? {} : { stay: stay || undefined }),
     ...(key === undefined ? {} : { key: key || undefined }),
-    cards: words
-      ? graphic.cards.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one))
-      : graphic.cards,
+    cards: words ? known.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one)) : known,
   };
 }

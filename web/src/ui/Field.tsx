@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useId, useRef, useState, type ComponentProps, type ReactNode } from 'react';
+import { useEffect, useId, useRef, useState, type ComponentProps, type ReactNode } from 'react';
 
 export const inputLook =
   'w-full rounded-lg bg-ground px-2.5 py-1.5 text-ink shadow-[inset_0_0_0_1px_var(--color-ridge)] placeholder:text-faint focus-visible:shadow-[inset_0_0_0_1.5px_var(--color-cool)] focus-visible:outline-none disabled:opacity-60';
@@ -33,10 +33,21 @@ const pause = 350;
 export function KeptText({ value, onKeep, onDraft, long, className, ...props }: KeptTextProps) {
   const [draft, setDraft] = useState<string | null>(null);
   const timer = useRef(0);
+  const waiting = useRef<(() => void) | null>(null);
   const keep = (text: string): void => {
     clearTimeout(timer.current);
+    waiting.current = null;
     if (text !== value) onKeep(text);
   };
+  // What was typed is kept even when the field, or the page, goes before the pause is over.
+  useEffect(() => {
+    const flush = (): void => waiting.current?.();
+    window.addEventListener('pagehide', flush);
+    return () => {
+      window.removeEventListener('pagehide', flush);
+      flush();
+    };
+  }, []);
   const shared = {
     value: draft ?? value,
     className: clsx(inputLook, className),
@@ -45,6 +56,7 @@ export function KeptText({ value, onKeep, onDraft, long, className, ...props }: 
       setDraft(text);
       onDraft?.(text);
       clearTimeout(timer.current);
+      waiting.current = () => keep(text);
       timer.current = window.setTimeout(() => keep(text), pause);
     },
     onBlur: () => {
@@ -53,5 +65,5 @@ export function KeptText({ value, onKeep, onDraft, long, className, ...props }: 
     },
   };
   if (long) return <textarea {...(props as ComponentProps<'textarea'>)} {...shared} rows={3} />;
-  return <input {...props} {...shared} />;
+  return <input {...props} {...shared} onKeyDown={(event) => event.key === 'Enter' && waiting.current?.()} />;
 }

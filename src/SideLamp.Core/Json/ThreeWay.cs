@@ -1,0 +1,84 @@
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Core.Json;
+
+/// <summary>Takes one change out of a document that may have changed elsewhere since: an inverse patch, value by value.</summary>
+public static class ThreeWay
+{
+    /// <summary>
+    /// What <paramref name="current"/> would be without the change from <paramref name="before"/> to <paramref name="after"/>. Lists
+    /// whose entries have an <c>id</c> are compared entry by entry; other lists are values.
+    /// </summary>
+    /// <param name="conflicts">Gathers the paths of values that were changed again since: those cannot be taken back.</param>
+    public static JsonNode? Revert(JsonNode? current, JsonNode? after, JsonNode? before, List<string> conflicts, string path = "")
+    {
+        if (JsonNode.DeepEquals(after, before))
+        {
+            return current?.DeepClone();
+        }
+
+        if (JsonNode.DeepEquals(current, after))
+        {
+            return before?.DeepClone();
+        }
+
+        if (current is JsonObject now && after is JsonObject then && before is JsonObject once)
+        {
+            var keys = now.Concat(then).Concat(once).Select(pair => pair.Key).Distinct();
+            return new JsonObject(
+                keys.Where(key => now.ContainsKey(key) || (once.ContainsKey(key) && !then.ContainsKey(key)))
+                    .Select(key => KeyValuePair.Create(key, (Key: key, Value: Revert(now[key], then[key], once[key], conflicts, $"{path}/{key}"))))
+                    // A key that the change had brought goes with it.
+                    .Where(pair => once.ContainsKey(pair.Key) || !then.ContainsKey(pair.Key) || pair.Value.Value is not null)
+                    .Select(pair => KeyValuePair.Create(pair.Key, pair.Value.Value))
+            );
+        }
+
+        if (current is JsonArray list && after is JsonArray listThen && before is JsonArray listOnce && HaveIds(list, listThen, listOnce))
+        {
+            return RevertList(list, listThen, listOnce, conflicts, path);
+        }
+
+        conflicts.Add(path);
+        return current?.DeepClone();
+    }
+
+    private static JsonArray RevertList(JsonArray current, JsonArray after, JsonArray before, List<string> conflicts, string path)
+    {
+        var entries = new List<JsonNode?>();
+        foreach (var entry in current)
+        {
+            var id = IdOf(entry);
+            var (then, once) = (Find(after, id), Find(before, id));
+            if (then is not null && once is null)
+            {
+                // The change brought it; whoever worked on it since would lose that.
+                if (!JsonNode.DeepEquals(entry, then))
+                {
+                    conflicts.Add($"{path}/{id}");
+                }
+
+                continue;
+            }
+
+            entries.Add(Revert(entry, then, once, conflicts, $"{path}/{id}"));
+        }
+
+        foreach (var (gone, at) in before.Select((entry, at) => (entry, at)).Where(one => Find(after, IdOf(one.entry)) is null && Find(current, IdOf(one.entry)) is null))
+        {
+            entries.Insert(Math.Min(at, entries.Count), gone?.DeepClone());
+        }
+
+        // A change of order alone is taken back when nobody else has changed the order.
+        var order = before.Select(IdOf).ToList();
+        var moved = !after.Select(IdOf).SequenceEqual(order) && current.Select(IdOf).SequenceEqual(after.Select(IdOf));
+        var sorted = moved ? entries.OrderBy(entry => order.IndexOf(IdOf(entry)) is var place and >= 0 ? place : int.MaxValue) : entries.AsEnumerable();
+        return new JsonArray([.. sorted]);
+    }
+
+    private static bool HaveIds(params JsonArray[] lists) => lists.All(list => list.All(entry => entry is JsonObject one && one["id"] is JsonValue));
+
+    private static string IdOf(JsonNode? entry) => entry!["id"]!.ToString();
+
+    private static JsonNode? Find(JsonArray list, string id) => list.FirstOrDefault(entry => IdOf(entry) == id);
+}

@@ -1,0 +1,39 @@
+using NodaTime;
+
+namespace SideLamp.Core.Shows;
+
+/// <summary>A text file that another program writes, read as a feed.</summary>
+/// <param name="Id">The word placeholders use: lower-case letters, digits and hyphens.</param>
+/// <param name="Path">An absolute path of this machine.</param>
+/// <param name="Every">How often the file is looked at, 0.1 s to 1 hour.</param>
+public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
+{
+    public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
+    public static readonly Duration GreatestEvery = Duration.FromHours(1);
+
+    /// <summary>All that is wrong with this feed; empty when it is valid.</summary>
+    public IEnumerable<Fault> Faults()
+    {
+        if (Id.Value is not { Length: > 0 and <= 40 } id || !char.IsAsciiLetterLower(id[0]) || !id.All(IsIdLetter))
+        {
+            yield return new Fault("/id", "Use 1 to 40 lower-case letters, digits or underscores, beginning with a letter.");
+        }
+
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        {
+            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+        }
+
+        if (!System.IO.Path.IsPathFullyQualified(Path) || Path.Length > 1000 || Path.Contains('\0', StringComparison.Ordinal))
+        {
+            yield return new Fault("/path", "Give the whole path of the file, beginning with /, such as /home/me/now.txt.");
+        }
+
+        if (Every < LeastEvery || Every > GreatestEvery)
+        {
+            yield return new Fault("/every", "A file can be read every 0.1 s to every hour.");
+        }
+    }
+
+    private static bool IsIdLetter(char letter) => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '_';
+}

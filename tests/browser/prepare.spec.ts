@@ -1,0 +1,180 @@
+import type { Page } from '@playwright/test';
+import { expect, test } from './sideLamp';
+
+const option = (page: Page, name: RegExp | string) => page.getByRole('option', { name });
+const cell = (page: Page, name: string) => page.getByLabel(name, { exact: true });
+
+async function paste(page: Page, text: string): Promise<void> {
+  await page.evaluate((words) => navigator.clipboard.writeText(words), text);
+  await page.keyboard.press('Control+v');
+}
+
+test('four cards come from a spreadsheet, are put in order, placed, dressed in an outfit, taken back and kept', async ({
+  page,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page
+    .getByRole('list', { name: 'Templates' })
+    .getByRole('button', { name: /^Name, as/ })
+    .click();
+  await page.waitForURL(/graphics\/g/);
+  const address = page.url();
+
+  // A block without names goes into the cells from the focused one on.
+  await page.getByRole('link', { name: 'As a table' }).click();
+  await cell(page, 'Name of card 1').click();
+  await paste(page, 'Odalys Thrupp\tgarden moth recorder\n"Benedek ""Ben"" Carraway"\tpaints moths from life\n');
+  await expect(cell(page, 'Name of card 2')).toHaveValue('Benedek "Ben" Carraway');
+  // One with names is matched by them, in whatever order.
+  await cell(page, 'Name of card 1').click();
+  await paste(page, 'line below\tAGE\tname\nhedgerow warden\t44\tIlse Okonjo-Marsh\nholds the torch\t11\tPim\n');
+  await expect(page.getByLabel('Field of column 2')).toHaveValue('');
+  await page.getByRole('button', { name: 'Add them' }).click();
+  await expect(cell(page, 'Name of card 4')).toHaveValue('Pim');
+  await expect(cell(page, 'Line below of card 3')).toHaveValue('hedgerow warden');
+  await page.getByRole('button', { name: 'Put card 3 up' }).click();
+
+  await page.getByRole('link', { name: 'Back to the easel' }).click();
+  await expect(option(page, /^Card 3, up/)).toBeVisible();
+  // By key: the chosen card goes to another place.
+  await option(page, /^Card 4/).click();
+  await page.getByRole('listbox').focus();
+  await page.keyboard.press('Alt+ArrowLeft');
+  await expect(option(page, /^Card 4, up/)).toBeVisible();
+
+  // Dragged, then nudged by one, then aligned.
+  const frame = page.getByRole('application');
+  const before = (await frame.boundingBox())!;
+  await page.mouse.move(before.x + 30, before.y + 20);
+  await page.mouse.down();
+  await page.mouse.move(before.x + 130, before.y - 40, { steps: 6 });
+  await page.mouse.up();
+  const right = page.getByLabel('Right, px');
+  await expect.poll(() => right.inputValue().then(Number)).toBeGreaterThan(150);
+  const dragged = Number(await right.inputValue());
+  await frame.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(right).toHaveValue(String(dragged + 1));
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(right).toHaveValue(String(dragged + 11));
+  await page.getByRole('button', { name: 'Left edges' }).click();
+  await expect(right).toHaveValue('0');
+  // A side drawn: the words refit into it.
+  await page.getByLabel('Width, px').fill('420');
+  await expect(page.getByText(/^420 × /)).toBeVisible();
+
+  await page.getByRole('button', { name: 'role shows' }).click();
+  await page.getByLabel('Name of a new outfit').fill('Name alone');
+  await page.getByRole('button', { name: 'Save', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Name alone', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  const role = page.getByRole('img', { name: /^Easel/ }).locator('[data-node="role"]');
+  await expect(role).toHaveCount(0);
+  await page.getByRole('button', { name: 'Everything', exact: true }).click();
+  await expect(role).toHaveCount(1);
+
+  // Everything can be taken back, one by one, and done again.
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(role).toHaveCount(0);
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(role).toHaveCount(1);
+  for (let step = 0; step < 30; step++) {
+    const undone = page.waitForResponse((answer) => answer.url().endsWith('/api/undo'));
+    await page.getByRole('button', { name: 'Undo' }).click();
+    if (!(await undone).ok()) break;
+  }
+  await expect(page.getByText('There is nothing to undo.')).toBeVisible();
+  const graphics = async () =>
+    ((await (await fetch(`${lamp.url}/api/show`)).json()) as { graphics: { id: string; cards: unknown[] }[] }).graphics;
+  expect((await graphics()).some((one) => address.endsWith(one.id))).toBe(false);
+  for (let step = 0; step < 30; step++) {
+    const redone = page.waitForResponse((answer) => answer.url().endsWith('/api/redo'));
+    await page.getByRole('button', { name: 'Redo' }).click();
+    if (!(await redone).ok()) break;
+  }
+  await page.goto(address);
+  await expect(page.getByText('4 cards')).toBeVisible();
+  await expect(page.getByLabel('Width, px')).toHaveValue('420');
+  await expect(page.getByRole('button', { name: 'Name alone', exact: true })).toBeVisible();
+});
+
+test('two windows edit the same graphic and lose nothing silently', async ({ page, context, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  const other = await context.newPage();
+  await other.goto(`${lamp.url}/graphics/names`);
+  const name = (window: Page) => window.getByRole('region', { name: 'Words' }).getByLabel('Name', { exact: true });
+  await name(page).fill('Odalys B. Thrupp');
+  await expect(name(other)).toHaveValue('Odalys B. Thrupp');
+  // What the other window changes is its own to take back.
+  await page.getByRole('heading', { name: 'Graphics' }).click();
+  await name(other).fill('Odalys C. Thrupp');
+  await expect(name(page)).toHaveValue('Odalys C. Thrupp');
+  await page.getByRole('heading', { name: 'Graphics' }).click();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(page.getByText(/was changed in another window since/)).toBeVisible();
+  await expect(name(page)).toHaveValue('Odalys C. Thrupp');
+  await other.getByRole('heading', { name: 'Graphics' }).click();
+  await other.getByRole('button', { name: 'Undo' }).click();
+  await expect(name(page)).toHaveValue('Odalys B. Thrupp');
+});
+
+test('five hundred cards stay fluid', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names/cards`);
+  await cell(page, 'Name of card 1').click();
+  await paste(page, Array.from({ length: 500 }, (_, at) => `Guest ${at + 1}\tnumber ${at + 1}`).join('\n'));
+  await expect(cell(page, 'Name of card 1')).toHaveValue('Guest 1');
+  await page.getByRole('grid').evaluate((grid) => grid.scrollTo(0, grid.scrollHeight));
+  await expect(cell(page, 'Line below of card 500')).toHaveValue('number 500');
+  // Only what is in sight is there to be drawn.
+  expect(await page.getByRole('row').count()).toBeLessThan(60);
+  await cell(page, 'Name of card 500').fill('The last guest');
+  await page.keyboard.press('Enter');
+  await page.goto(`${lamp.url}/graphics/names?card=c500`);
+  await expect(page.getByRole('img', { name: /^Easel/ }).getByText('The last guest')).toBeVisible();
+  expect(await page.getByRole('listbox').getByRole('option').count()).toBeLessThan(30);
+});
+
+test('another size of picture sets all graphics anew, and a seat of one’s own holds one', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/frame`);
+  await page.getByLabel('Size', { exact: true }).selectOption('Upright');
+  await expect(page.getByLabel('Height, px')).toHaveValue('1920');
+  await page.getByRole('button', { name: 'Draw a seat' }).click();
+  const area = (await page.locator('[data-drawing]').boundingBox())!;
+  await page.mouse.move(area.x + area.width * 0.2, area.y + area.height * 0.4);
+  await page.mouse.down();
+  await page.mouse.move(area.x + area.width * 0.8, area.y + area.height * 0.5, { steps: 4 });
+  await page.mouse.up();
+  await page.getByLabel('Name of Own seat 1').fill('By the cloth');
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByLabel('Seat', { exact: true }).selectOption('By the cloth');
+  // Its middle is the middle of the seat: 540 across, 864 down.
+  await expect
+    .poll(async () => {
+      const told = await page.getByText(/ px at /).textContent();
+      const [, w, h, x, y] = /(\d+) × (\d+) px at (\d+), (\d+)/.exec(told ?? '')!.map(Number);
+      return Math.hypot(x! + w! / 2 - 540, y! + h! / 2 - 864);
+    })
+    .toBeLessThan(16);
+  await page.goto(lamp.url);
+  await expect(
+    page.getByRole('region', { name: 'By the cloth' }).getByRole('button', { name: 'Names', exact: true }),
+  ).toBeVisible();
+});
+
+test('several graphics are duplicated and deleted at once, and one is renamed where it stands', async ({
+  page,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  const list = page.getByRole('navigation', { name: 'Graphics by seat' });
+  await list.getByRole('link', { name: /Moth in view/ }).click({ modifiers: ['Control'] });
+  await list.getByRole('link', { name: /Moth in view/ }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Duplicate these 2' }).click();
+  await expect(list.getByRole('link', { name: /Moth in view 2/ })).toBeVisible();
+  await list.getByRole('link', { name: /Names 2/ }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: /^Rename/ }).click();
+  await page.getByLabel('New name of Names 2').fill('Guests');
+  await page.keyboard.press('Enter');
+  await expect(list.getByRole('link', { name: /Guests/ })).toBeVisible();
+});

@@ -1,0 +1,94 @@
+import { expect, test } from './sideLamp';
+
+test('a template of one’s own is built from a bundled one, lit, and reaches its graphic at once', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByRole('button', { name: 'Change its template' }).click();
+  await page.waitForURL(/workshop\/own-/);
+  const address = page.url();
+  const easel = page.getByRole('img', { name: 'Easel: the template' });
+  const tree = page.getByRole('list', { name: 'Tree of parts' });
+  const part = (id: string) => tree.getByRole('button', { name: id, exact: true });
+  // Its words followed by name.
+  await expect(easel.getByText('Odalys Thrupp')).toBeVisible();
+
+  await part('lines').click();
+  await page.getByRole('button', { name: 'Part', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Mark' }).click();
+  await expect(part('mark')).toBeVisible();
+  await expect(easel.locator('[data-node="mark"]')).toBeAttached();
+  await page.getByLabel('Width in px').fill('240');
+  await expect(easel.locator('[data-node="mark"]')).toHaveCSS('width', '240px');
+  // Further back: drawn, and set out, before its neighbours.
+  await page.getByRole('button', { name: 'Further back' }).click();
+  await page.getByRole('button', { name: 'Further back' }).click();
+  await expect
+    .poll(() =>
+      tree
+        .getByRole('button', { pressed: true })
+        .or(part('name'))
+        .evaluateAll((all) => all.map((one) => one.getAttribute('aria-label'))),
+    )
+    .toEqual(['mark', 'name']);
+
+  // An arrival of its own, held at its beginning by the scrub bar.
+  await page.getByLabel('Arrival').selectOption('own keys');
+  await page.getByLabel('Key 1: x').fill('-300');
+  await expect(page.getByLabel('Key 1: x')).toHaveValue('-300');
+  await page.getByLabel('The motion, in ms from the press').fill('0');
+  await expect(page.getByText('0 ms from the press')).toBeVisible();
+  await expect
+    .poll(() =>
+      easel
+        .locator('[data-node="mark"]')
+        .evaluate((node) =>
+          node.getAnimations().map((one) => (one.effect as KeyframeEffect).getKeyframes()[0]!.transform),
+        ),
+    )
+    .toEqual([expect.stringContaining('translate(-300px, 0px)')]);
+  await page.getByRole('button', { name: 'At rest' }).click();
+
+  await page.getByRole('button', { name: 'role shows' }).click();
+  await expect(easel.locator('[data-node="role"]')).toHaveCount(0);
+
+  // What was wrong is told, and nothing is lost.
+  await page.goto(lamp.url);
+  await page.getByRole('button', { name: 'Names', exact: true }).click();
+  await expect(output.locator('[data-node="mark"]')).toBeAttached();
+  await expect(output.locator('[data-node="role"]')).toHaveCount(0);
+
+  // While it is lit, the template changes what is prepared, and a push brings it to air (rule 27).
+  await page.goto(address);
+  await part('mark').click();
+  await page.getByRole('button', { name: 'Delete', exact: true }).click();
+  await expect(part('mark')).toHaveCount(0);
+  await expect(output.locator('[data-node="mark"]')).toBeAttached();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(part('mark')).toBeVisible();
+  await page.getByRole('button', { name: 'Redo' }).click();
+  await expect(part('mark')).toHaveCount(0);
+  await page.getByRole('link', { name: 'Back to Names' }).click();
+  await page.getByRole('button', { name: 'Push' }).click();
+  await expect(output.locator('[data-node="mark"]')).toHaveCount(0);
+});
+
+test('a saved finish dresses another part, and a locked part stays as it is', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/place`);
+  await page.getByRole('button', { name: 'Change its template' }).click();
+  await page.waitForURL(/workshop\/own-/);
+  const tree = page.getByRole('list', { name: 'Tree of parts' });
+  await tree.getByRole('button', { name: 'place', exact: true }).click();
+  await page.getByLabel('Ink', { exact: true }).selectOption('glow');
+  await page.getByLabel('Name of a new finish').fill('Bright');
+  await page.getByRole('region', { name: 'Saved finishes' }).getByRole('button', { name: 'Save' }).click();
+  await page.getByRole('button', { name: 'Part', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Words' }).click();
+  await page.getByLabel('Give it the look of').selectOption('Bright');
+  await expect(page.getByLabel('Ink', { exact: true })).toHaveValue('glow');
+  await page.getByRole('button', { name: 'text is open' }).click();
+  await expect(page.getByText('“text” is locked.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled();
+});

@@ -1,0 +1,162 @@
+import { useVirtualizer } from '@tanstack/react-virtual';
+import clsx from 'clsx';
+import { ChevronUp, Copy, Plus, Table2, Trash2 } from 'lucide-react';
+import { useEffect, useRef, useState } from 'react';
+import { Link } from 'react-router';
+import { useLive } from '../live/LiveContext';
+import { PictureView } from '../monitor/PictureView';
+import { usePicture } from '../monitor/usePicture';
+import type { Card, Graphic } from '../show/ShowContext';
+import { isLit } from '../show/useAir';
+import { Button } from '../ui/Button';
+import { useCardEdits } from './cardEdits';
+
+const width = 148;
+const gap = 8;
+
+interface Props {
+  graphic: Graphic;
+  chosen: Card;
+  onChoose(id: string): void;
+}
+
+/** The cards of a graphic, each as it would look. The one that is up is lit next. */
+export function CardStrip({ graphic, chosen, onChoose }: Props) {
+  const edits = useCardEdits(graphic);
+  const scroller = useRef<HTMLDivElement>(null);
+  const [dragged, setDragged] = useState<string | null>(null);
+  const at = graphic.cards.findIndex((card) => card.id === chosen.id);
+  // eslint-disable-next-line react-hooks/incompatible-library -- its own way of telling what is in sight
+  const strip = useVirtualizer({
+    horizontal: true,
+    count: graphic.cards.length,
+    getScrollElement: () => scroller.current,
+    estimateSize: () => width + gap,
+    overscan: 3,
+  });
+  // The chosen card is brought into sight, wherever it was chosen.
+  useEffect(() => strip.scrollToIndex(at), [strip, at]);
+
+  const keys = (event: React.KeyboardEvent): void => {
+    const by = event.key === 'ArrowRight' ? 1 : event.key === 'ArrowLeft' ? -1 : 0;
+    if (by === 0) return;
+    event.preventDefault();
+    const next = graphic.cards[at + by];
+    if (event.altKey) void edits.move(chosen.id, at + by);
+    else if (next) onChoose(next.id);
+  };
+
+  return (
+    <section aria-label="Cards" className="grid gap-2">
+      <div className="flex flex-wrap items-center gap-1.5">
+        <h2 className="mr-2 font-semibold">
+          {graphic.cards.length === 1 ? '1 card' : `${graphic.cards.length} cards`}
+        </h2>
+        <Button onClick={() => void edits.add()}>
+          <Plus aria-hidden size={15} /> New card
+        </Button>
+        <Button kind="bare" onClick={() => void edits.duplicate(chosen.id)}>
+          <Copy aria-hidden size={14} /> Duplicate
+        </Button>
+        <Button kind="bare" disabled={chosen.id === graphic.up} onClick={() => void edits.putUp(chosen.id)}>
+          <ChevronUp aria-hidden size={15} /> Put it up
+        </Button>
+        <Button
+          kind="bare"
+          aria-label="Delete this card"
+          disabled={graphic.cards.length === 1}
+          onClick={() => void edits.remove([chosen.id])}
+        >
+          <Trash2 aria-hidden size={14} />
+        </Button>
+        <Link
+          to={`/graphics/${graphic.id}/cards`}
+          className="ml-auto inline-flex min-h-9 items-center gap-2 rounded-[10px] bg-ridge px-3 font-semibold hover:bg-line"
+        >
+          <Table2 aria-hidden size={15} /> As a table
+        </Link>
+      </div>
+      <div
+        ref={scroller}
+        role="listbox"
+        aria-label="Cards of this graphic"
+        aria-orientation="horizontal"
+        tabIndex={0}
+        onKeyDown={keys}
+        className="overflow-x-auto overflow-y-hidden rounded-xl p-1 pb-2"
+      >
+        <div className="relative" style={{ width: strip.getTotalSize(), height: 122 }}>
+          {strip.getVirtualItems().map((item) => {
+            const card = graphic.cards[item.index]!;
+            return (
+              <div key={card.id} className="absolute top-0" style={{ left: item.start, width }}>
+                <Thumbnail
+                  graphic={graphic}
+                  card={card}
+                  number={item.index + 1}
+                  chosen={card.id === chosen.id}
+                  onChoose={() => onChoose(card.id)}
+                  onDrag={() => setDragged(card.id)}
+                  onDrop={() => {
+                    if (dragged) void edits.move(dragged, item.index);
+                    setDragged(null);
+                  }}
+                />
+              </div>
+            );
+          })}
+        </div>
+      </div>
+    </section>
+  );
+}
+
+interface ThumbnailProps {
+  graphic: Graphic;
+  card: Card;
+  number: number;
+  chosen: boolean;
+  onChoose(): void;
+  onDrag(): void;
+  onDrop(): void;
+}
+
+function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: ThumbnailProps) {
+  const { news } = useLive();
+  const { data } = usePicture(graphic.id, undefined, card.id);
+  const lit = news?.airings.some(
+    (airing) => airing.card === card.id && airing.graphic === graphic.id && isLit(airing.phase),
+  );
+  const [over, setOver] = useState(false);
+  return (
+    <div
+      role="option"
+      aria-selected={chosen}
+      aria-label={`Card ${number}${card.id === graphic.up ? ', up' : ''}${lit ? ', on air' : ''}`}
+      draggable
+      onClick={onChoose}
+      onDragStart={onDrag}
+      onDragOver={(event) => {
+        event.preventDefault();
+        setOver(true);
+      }}
+      onDragLeave={() => setOver(false)}
+      onDrop={() => {
+        setOver(false);
+        onDrop();
+      }}
+      className={clsx(
+        'cursor-pointer overflow-hidden rounded-lg bg-panel',
+        chosen ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
+        over && 'shadow-[-4px_0_0_var(--color-cool)]',
+      )}
+    >
+      <PictureView close picture={data} label={`Card ${number}`} />
+      <span className="flex items-center gap-1.5 px-2 py-1 text-[11.5px]">
+        <span className="text-quiet tabular-nums">{number}</span>
+        {card.id === graphic.up && <span className="font-semibold text-lamp-soft">up</span>}
+        {lit && <span className="lit ml-auto rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
+      </span>
+    </div>
+  );
+}

@@ -1,0 +1,349 @@
+import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
+import { useRef, useState, type PointerEvent } from 'react';
+import { AirMonitor } from '../monitor/AirMonitor';
+import type { Area } from '../monitor/Canvas';
+import { useShow, type Seat, type Show } from '../show/ShowContext';
+import { UndoButtons } from '../show/UndoButtons';
+import { Button } from '../ui/Button';
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { Page } from '../ui/Page';
+import { KeepClear } from './Easel';
+import { Heading } from './Heading';
+
+const presets: { name: string; width: number; height: number }[] = [
+  { name: 'Full HD', width: 1920, height: 1080 },
+  { name: 'HD', width: 1280, height: 720 },
+  { name: '1440p', width: 2560, height: 1440 },
+  { name: '4K', width: 3840, height: 2160 },
+  { name: 'SD, NTSC', width: 720, height: 480 },
+  { name: 'SD, PAL', width: 720, height: 576 },
+  { name: 'Upright', width: 1080, height: 1920 },
+  { name: 'Square', width: 1080, height: 1080 },
+];
+
+const rates = ['24000/1001', '24/1', '25/1', '30000/1001', '30/1', '50/1', '60000/1001', '60/1'];
+
+/** The picture itself: its size, seats of one's own, what is drawn over what, and areas to keep clear. */
+export function FramePage() {
+  const { show, edits } = useShow();
+  const [drawing, setDrawing] = useState<'seat' | 'clear' | null>(null);
+  const add = (area: Area): void => {
+    if (drawing === 'seat') {
+      const own = ownSeats(show);
+      const number = Math.max(0, ...own.map((seat) => Number(seat.id.slice(4)) || 0)) + 1;
+      const made: Seat = {
+        id: `own-${number}`,
+        name: `Own seat ${number}`,
+        column: third(area.x + area.w / 2),
+        row: third(area.y + area.h / 2),
+        kind: 'spot',
+        z: 30,
+        room: area,
+      };
+      void edits.show({ ownSeats: [...own, made] });
+    } else void edits.show({ keepClear: [...show.keepClear, { name: `Area ${show.keepClear.length + 1}`, area }] });
+    setDrawing(null);
+  };
+
+  return (
+    <Page title="Frame and seats" actions={<UndoButtons />}>
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_340px] gap-5">
+        <div className="grid min-h-0 content-start gap-3">
+          <Drawing active={drawing !== null} onDraw={add}>
+            <AirMonitor className="rounded-xl" />
+            {show.keepClear.map((one, at) => (
+              <KeepClear key={at} area={one.area} name={one.name} />
+            ))}
+            {ownSeats(show).map((seat) => (
+              <SeatBox key={seat.id} seat={seat} />
+            ))}
+          </Drawing>
+          <div className="flex flex-wrap items-center gap-2">
+            <Button onClick={() => setDrawing('seat')}>Draw a seat</Button>
+            <Button onClick={() => setDrawing('clear')}>Draw an area to keep clear</Button>
+            {drawing && (
+              <span role="status" className="text-quiet">
+                Draw it on the picture with the pointer, or{' '}
+                <button type="button" className="text-cool hover:underline" onClick={() => add(middle)}>
+                  put it in the middle
+                </button>
+                .
+              </span>
+            )}
+          </div>
+        </div>
+        <div className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1">
+          <Size />
+          <Heading name="Areas to keep clear" note={show.keepClear.length === 0 ? 'none' : undefined}>
+            {show.keepClear.map((one, at) => (
+              <div key={at} className="flex gap-1.5">
+                <KeptText
+                  aria-label={`Name of area ${at + 1}`}
+                  value={one.name}
+                  onKeep={(name) => void edits.show({ keepClear: show.keepClear.with(at, { ...one, name }) })}
+                />
+                <Button
+                  kind="bare"
+                  aria-label={`Delete ${one.name}`}
+                  onClick={() => void edits.show({ keepClear: show.keepClear.filter((_, place) => place !== at) })}
+                >
+                  <Trash2 aria-hidden size={14} />
+                </Button>
+              </div>
+            ))}
+          </Heading>
+          <OwnSeats />
+          <Order />
+        </div>
+      </div>
+    </Page>
+  );
+}
+
+const middle: Area = { x: 0.35, y: 0.35, w: 0.3, h: 0.3 };
+
+function third(share: number): number {
+  return Math.min(2, Math.floor(share * 3));
+}
+
+function ownSeats(show: Show): Seat[] {
+  return show.seats.filter((seat) => seat.room != null);
+}
+
+function Size() {
+  const { show, edits } = useShow();
+  const { width, height, rate } = show.canvas;
+  const keep = (change: Partial<Show['canvas']>): void =>
+    void edits.show({ canvas: { width, height, rate, ...change } });
+  return (
+    <Heading name="Picture" note={`${width} × ${height}`}>
+      <Field
+        label="Size"
+        note="All graphics are set anew for it. The page in your mixing software wants the same size."
+        render={(id) => (
+          <select
+            id={id}
+            value={presets.find((one) => one.width === width && one.height === height)?.name ?? ''}
+            onChange={(event) => {
+              const preset = presets.find((one) => one.name === event.target.value);
+              if (preset) keep({ width: preset.width, height: preset.height });
+            }}
+            className={inputLook}
+          >
+            <option value="">Own size</option>
+            {presets.map((one) => (
+              <option key={one.name} value={one.name}>
+                {one.name} ({one.width} × {one.height})
+              </option>
+            ))}
+          </select>
+        )}
+      />
+      <div className="grid grid-cols-3 gap-2">
+        <Field
+          label="Width, px"
+          render={(id) => (
+            <KeptText
+              id={id}
+              type="number"
+              value={String(width)}
+              onKeep={(text) => keep({ width: Math.round(Number(text)) })}
+            />
+          )}
+        />
+        <Field
+          label="Height, px"
+          render={(id) => (
+            <KeptText
+              id={id}
+              type="number"
+              value={String(height)}
+              onKeep={(text) => keep({ height: Math.round(Number(text)) })}
+            />
+          )}
+        />
+        <Field
+          label="Frame rate"
+          render={(id) => (
+            <select
+              id={id}
+              value={`${rate.numerator}/${rate.denominator}`}
+              onChange={(event) => {
+                const [numerator, denominator] = event.target.value.split('/').map(Number) as [number, number];
+                keep({ rate: { numerator, denominator } });
+              }}
+              className={inputLook}
+            >
+              {rates.map((one) => {
+                const [numerator, denominator] = one.split('/').map(Number) as [number, number];
+                return (
+                  <option key={one} value={one}>
+                    {Math.round((numerator / denominator) * 1000) / 1000}
+                  </option>
+                );
+              })}
+            </select>
+          )}
+        />
+      </div>
+    </Heading>
+  );
+}
+
+const columns = ['to the right', 'both ways', 'to the left'];
+const rows = ['downwards', 'both ways', 'upwards'];
+
+function OwnSeats() {
+  const { show, edits } = useShow();
+  const own = ownSeats(show);
+  const keep = (seats: Seat[]): void => void edits.show({ ownSeats: seats });
+  const change = (id: string, part: Partial<Seat>): void =>
+    keep(own.map((seat) => (seat.id === id ? { ...seat, ...part } : seat)));
+  return (
+    <Heading name="Own seats" note={own.length === 0 ? 'none' : undefined}>
+      {own.map((seat) => (
+        <div key={seat.id} className="grid gap-1.5 rounded-lg bg-panel p-2">
+          <div className="flex gap-1.5">
+            <KeptText
+              aria-label={`Name of ${seat.name}`}
+              value={seat.name}
+              onKeep={(name) => change(seat.id, { name })}
+            />
+            <Button
+              kind="bare"
+              aria-label={`Delete ${seat.name}`}
+              onClick={() => keep(own.filter((one) => one.id !== seat.id))}
+            >
+              <Trash2 aria-hidden size={14} />
+            </Button>
+          </div>
+          <div className="grid grid-cols-2 gap-1.5">
+            <Grows label="Grows" words={columns} value={seat.column} onKeep={(column) => change(seat.id, { column })} />
+            <Grows label="and" words={rows} value={seat.row} onKeep={(row) => change(seat.id, { row })} />
+          </div>
+        </div>
+      ))}
+    </Heading>
+  );
+}
+
+function Grows(props: { label: string; words: string[]; value: number; onKeep(value: number): void }) {
+  return (
+    <Field
+      label={props.label}
+      render={(id) => (
+        <select
+          id={id}
+          value={props.value}
+          onChange={(event) => props.onKeep(Number(event.target.value))}
+          className={inputLook}
+        >
+          {props.words.map((words, at) => (
+            <option key={at} value={at}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    />
+  );
+}
+
+/** What is drawn over what: the topmost first. */
+function Order() {
+  const { show, edits } = useShow();
+  const used = show.seats.filter((seat) => seat.room || show.graphics.some((graphic) => graphic.seat === seat.id));
+  const swap = (one: Seat, other: Seat | undefined): void => {
+    if (!other) return;
+    const order = show.seats.map((seat) => (seat === one ? other.id : seat === other ? one.id : seat.id));
+    void edits.show({ seatOrder: order });
+  };
+  return (
+    <Heading name="Drawing order" note="topmost first">
+      <ol className="grid gap-1">
+        {[...used].reverse().map((seat, at, all) => (
+          <li key={seat.id} className="flex items-center gap-1 rounded-lg bg-panel py-0.5 pl-3">
+            <span className="mr-auto">{seat.name}</span>
+            <Button
+              kind="bare"
+              aria-label={`${seat.name} higher`}
+              disabled={at === 0}
+              onClick={() => swap(seat, all[at - 1])}
+            >
+              <ArrowUp aria-hidden size={14} />
+            </Button>
+            <Button
+              kind="bare"
+              aria-label={`${seat.name} lower`}
+              disabled={at === all.length - 1}
+              onClick={() => swap(seat, all[at + 1])}
+            >
+              <ArrowDown aria-hidden size={14} />
+            </Button>
+          </li>
+        ))}
+      </ol>
+    </Heading>
+  );
+}
+
+function SeatBox({ seat }: { seat: Seat }) {
+  const share = (part: number) => `${part * 100}%`;
+  const { x, y, w, h } = seat.room!;
+  return (
+    <div
+      className="pointer-events-none absolute rounded-sm border border-cool"
+      style={{ left: share(x), top: share(y), width: share(w), height: share(h) }}
+    >
+      <span className="absolute right-1 bottom-0.5 text-[9px] text-white [text-shadow:0_0_3px_#000]">{seat.name}</span>
+    </div>
+  );
+}
+
+/** A rectangle drawn with the pointer, in shares of the frame. */
+function Drawing(props: { active: boolean; onDraw(area: Area): void; children: React.ReactNode }) {
+  const [area, setArea] = useState<Area | null>(null);
+  const start = useRef<[number, number] | null>(null);
+  const at = (event: PointerEvent): [number, number] => {
+    const box = event.currentTarget.getBoundingClientRect();
+    const share = (value: number) => Math.min(1, Math.max(0, Math.round(value * 200) / 200));
+    return [share((event.clientX - box.left) / box.width), share((event.clientY - box.top) / box.height)];
+  };
+  return (
+    <div className="relative">
+      {props.children}
+      {props.active && (
+        <div
+          data-drawing
+          className="absolute inset-0 cursor-crosshair touch-none"
+          onPointerDown={(event) => {
+            event.currentTarget.setPointerCapture(event.pointerId);
+            start.current = at(event);
+          }}
+          onPointerMove={(event) => {
+            if (!start.current) return;
+            const [[x1, y1], [x2, y2]] = [start.current, at(event)];
+            setArea({ x: Math.min(x1, x2), y: Math.min(y1, y2), w: Math.abs(x2 - x1), h: Math.abs(y2 - y1) });
+          }}
+          onPointerUp={() => {
+            start.current = null;
+            if (area && area.w >= 0.02 && area.h >= 0.02) props.onDraw(area);
+            setArea(null);
+          }}
+        >
+          {area && (
+            <div
+              className="absolute border-2 border-cool bg-cool/15"
+              style={{
+                left: `${area.x * 100}%`,
+                top: `${area.y * 100}%`,
+                width: `${area.w * 100}%`,
+                height: `${area.h * 100}%`,
+              }}
+            />
+          )}
+        </div>
+      )}
+    </div>
+  );
+}

@@ -1,0 +1,139 @@
+import clsx from 'clsx';
+import { useRef, useState, type PointerEvent } from 'react';
+import type { Area } from '../monitor/Canvas';
+import { useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { linesOf, snap } from './placing';
+
+type Grip = 'move' | 'left' | 'right' | 'corner';
+
+interface Props {
+  graphic: Graphic;
+  /** Where the graphic stands, in canvas px. */
+  box: Area;
+  /** Boxes of others, to be drawn to. */
+  others: readonly Area[];
+  /** While it is being moved or sized: what it would be; null = let go. */
+  onDraft(place: Placement | null): void;
+}
+
+/** The frame around the graphic on the easel: drag it, draw its sides (words refit) or a corner (all of it), or nudge it by key. */
+export function Handles({ graphic, box, others, onDraft }: Props) {
+  const { show, edits } = useShow();
+  const frame = useRef<HTMLDivElement>(null);
+  const start = useRef<{ x: number; y: number; box: Area; place: Placement; grip: Grip } | null>(null);
+  const draft = useRef<Placement | null>(null);
+  const [held, setHeld] = useState<{ x: number | null; y: number | null }>({ x: null, y: null });
+  const { width, height } = show.canvas;
+  const seat = show.seats.find((one) => one.id === graphic.seat);
+  const design = (px: number): number => Math.round(px / show.designScale);
+
+  const take = (event: PointerEvent, grip: Grip): void => {
+    event.preventDefault();
+    event.stopPropagation();
+    frame.current!.focus();
+    frame.current!.setPointerCapture(event.pointerId);
+    start.current = { x: event.clientX, y: event.clientY, box, place: graphic.place, grip };
+  };
+  const draw = (event: PointerEvent): void => {
+    const from = start.current;
+    if (!from) return;
+    const px = width / frame.current!.parentElement!.clientWidth;
+    const [dx, dy] = [(event.clientX - from.x) * px, (event.clientY - from.y) * px];
+    const next = from.grip === 'move' ? moved(from, dx, dy, event.altKey) : sized(from, dx, dy);
+    draft.current = next;
+    onDraft(next);
+  };
+  const moved = (from: NonNullable<typeof start.current>, dx: number, dy: number, free: boolean): Placement => {
+    const lines = linesOf([{ x: 0, y: 0, w: width, h: height }, show.graphicsSafe, show.actionSafe, ...others]);
+    const at = { ...from.box, x: from.box.x + dx, y: from.box.y + dy };
+    const hold = free ? { dx: 0, dy: 0, x: null, y: null } : snap(at, lines);
+    setHeld({ x: hold.x, y: hold.y });
+    return { ...from.place, x: from.place.x + design(dx + hold.dx), y: from.place.y + design(dy + hold.dy) };
+  };
+  /** What the seat holds in place when the graphic grows decides which way it has to be moved as well. */
+  const sized = (from: NonNullable<typeof start.current>, dx: number, dy: number): Placement => {
+    if (from.grip === 'corner') {
+      const by = Math.max((from.box.w + dx) / from.box.w, (from.box.h + dy) / from.box.h);
+      return { ...from.place, scale: clamp(Math.round(from.place.scale * by * 100) / 100, 0.25, 4) };
+    }
+    const grown = from.grip === 'right' ? dx : -dx;
+    const share = (seat?.column ?? 0) / 2;
+    return {
+      ...from.place,
+      width: clamp(design(from.box.w + grown), 40, 4000),
+      x: from.place.x + design(from.grip === 'right' ? grown * share : -grown * (1 - share)),
+    };
+  };
+  const drop = (): void => {
+    const place = draft.current;
+    start.current = null;
+    draft.current = null;
+    setHeld({ x: null, y: null });
+    if (place) void edits.graphic(graphic.id, { place }).then(() => onDraft(null));
+    else onDraft(null);
+  };
+  const nudge = (event: React.KeyboardEvent): void => {
+    const step = event.shiftKey ? 10 : 1;
+    const [x, y] = nudges[event.key] ?? [0, 0];
+    if (x === 0 && y === 0) return;
+    event.preventDefault();
+    const { place } = graphic;
+    void edits.graphic(graphic.id, { place: { ...place, x: place.x + x * step, y: place.y + y * step } });
+  };
+
+  const share = (px: number, of: number): string => `${(px / of) * 100}%`;
+  return (
+    <>
+      {held.x !== null && (
+        <div className="absolute inset-y-0 w-px bg-cool" style={{ left: share(held.x, width) }} aria-hidden />
+      )}
+      {held.y !== null && (
+        <div className="absolute inset-x-0 h-px bg-cool" style={{ top: share(held.y, height) }} aria-hidden />
+      )}
+      <div
+        ref={frame}
+        role="application"
+        tabIndex={0}
+        aria-label={`Place of ${graphic.name}: ${graphic.place.x}, ${graphic.place.y}. Arrow keys move it by 1 px, with Shift by 10.`}
+        onPointerDown={(event) => take(event, 'move')}
+        onPointerMove={draw}
+        onPointerUp={drop}
+        onPointerCancel={drop}
+        onKeyDown={nudge}
+        className="absolute cursor-move touch-none rounded-sm shadow-[0_0_0_1.5px_var(--color-cool)] focus-visible:shadow-[0_0_0_2.5px_var(--color-cool)] focus-visible:outline-none"
+        style={{
+          left: share(box.x, width),
+          top: share(box.y, height),
+          width: share(box.w, width),
+          height: share(box.h, height),
+        }}
+      >
+        {grips.map(({ grip, name, look }) => (
+          <span
+            key={name}
+            data-grip={name}
+            onPointerDown={(event) => take(event, grip)}
+            className={clsx('absolute size-3 rounded-[3px] bg-cool shadow-[0_0_0_1px_#0008]', look)}
+          />
+        ))}
+      </div>
+    </>
+  );
+}
+
+const grips: { grip: Grip; name: string; look: string }[] = [
+  { grip: 'left', name: 'left side', look: 'top-1/2 -left-1.5 -translate-y-1/2 cursor-ew-resize' },
+  { grip: 'right', name: 'right side', look: 'top-1/2 -right-1.5 -translate-y-1/2 cursor-ew-resize' },
+  { grip: 'corner', name: 'corner', look: '-right-1.5 -bottom-1.5 cursor-nwse-resize' },
+];
+
+const nudges: Record<string, [number, number]> = {
+  ArrowLeft: [-1, 0],
+  ArrowRight: [1, 0],
+  ArrowUp: [0, -1],
+  ArrowDown: [0, 1],
+};
+
+function clamp(value: number, least: number, most: number): number {
+  return Math.min(most, Math.max(least, value));
+}

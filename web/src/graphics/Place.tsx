@@ -1,0 +1,156 @@
+import {
+  AlignCenterHorizontal,
+  AlignCenterVertical,
+  AlignEndHorizontal,
+  AlignEndVertical,
+  AlignStartHorizontal,
+  AlignStartVertical,
+} from 'lucide-react';
+import { useState } from 'react';
+import { Link } from 'react-router';
+import { fetchPicture } from '../monitor/usePicture';
+import { seatsInFrame } from '../show/seats';
+import { useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { Range } from '../ui/Range';
+import { Heading } from './Heading';
+import { toAlign, type Edge } from './placing';
+
+const edges: { edge: Edge; name: string; Icon: typeof AlignStartVertical }[] = [
+  { edge: 'left', name: 'Left edges', Icon: AlignStartVertical },
+  { edge: 'center', name: 'Middles across', Icon: AlignCenterVertical },
+  { edge: 'right', name: 'Right edges', Icon: AlignEndVertical },
+  { edge: 'top', name: 'Upper edges', Icon: AlignStartHorizontal },
+  { edge: 'middle', name: 'Middles down', Icon: AlignCenterHorizontal },
+  { edge: 'bottom', name: 'Lower edges', Icon: AlignEndHorizontal },
+];
+
+const plain: Placement = { x: 0, y: 0, scale: 1, opacity: 1 };
+
+/** Where a graphic stands and how large it is, in exact numbers. */
+export function Place({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const { place } = graphic;
+  const set = (change: Partial<Placement>): void => {
+    void edits.graphic(graphic.id, { place: { ...place, ...change } });
+  };
+  const number = (label: string, value: string, onKeep: (text: string) => void, placeholder?: string) => (
+    <Field
+      label={label}
+      render={(id) => <KeptText id={id} type="number" placeholder={placeholder} value={value} onKeep={onKeep} />}
+    />
+  );
+  const moved = JSON.stringify({ ...plain, ...place }) !== JSON.stringify({ ...plain });
+
+  return (
+    <Heading
+      name="Place"
+      note={
+        moved && (
+          <Button kind="bare" className="min-h-0 py-0" onClick={() => void edits.graphic(graphic.id, { place: plain })}>
+            Back to its seat
+          </Button>
+        )
+      }
+    >
+      <Field
+        label="Seat"
+        note={
+          <Link to="/frame" className="text-cool hover:underline">
+            Seats, drawing order and areas to keep clear
+          </Link>
+        }
+        render={(id) => (
+          <select
+            id={id}
+            value={graphic.seat}
+            onChange={(event) => void edits.graphic(graphic.id, { seat: event.target.value })}
+            className={inputLook}
+          >
+            {seatsInFrame(show).map((seat) => (
+              <option key={seat.id} value={seat.id}>
+                {seat.name}
+              </option>
+            ))}
+          </select>
+        )}
+      />
+      <div className="grid grid-cols-3 gap-2">
+        {number('Right, px', String(place.x), (text) => set({ x: Math.round(Number(text) || 0) }))}
+        {number('Down, px', String(place.y), (text) => set({ y: Math.round(Number(text) || 0) }))}
+        {number(
+          'Width, px',
+          place.width == null ? '' : String(place.width),
+          (text) => set({ width: text === '' ? undefined : Math.round(Number(text)) }),
+          'its own',
+        )}
+      </div>
+      <div className="grid grid-cols-2 gap-3">
+        <Range
+          label="Size"
+          value={place.scale}
+          min={0.25}
+          max={4}
+          step={0.05}
+          words={(scale) => `${Math.round(scale * 100)} %`}
+          onKeep={(scale) => set({ scale })}
+        />
+        <Range
+          label="Opacity"
+          value={place.opacity}
+          max={1}
+          step={0.05}
+          words={(opacity) => `${Math.round(opacity * 100)} %`}
+          onKeep={(opacity) => set({ opacity })}
+        />
+      </div>
+      <Align graphic={graphic} onMove={(dx, dy) => set({ x: place.x + dx, y: place.y + dy })} />
+    </Heading>
+  );
+}
+
+/** Brings an edge or a middle onto that of the safe frame, or of another graphic. */
+function Align({ graphic, onMove }: { graphic: Graphic; onMove(dx: number, dy: number): void }) {
+  const { show } = useShow();
+  const [other, setOther] = useState('');
+  const align = async (edge: Edge): Promise<void> => {
+    const own = await fetchPicture(graphic.id, graphic.place);
+    const to = other ? (await fetchPicture(other)).box : show.graphicsSafe;
+    const { dx, dy } = toAlign(own.box, to, edge);
+    onMove(Math.round(dx / show.designScale), Math.round(dy / show.designScale));
+  };
+  return (
+    <div className="grid gap-1.5">
+      <Field
+        label="Align with"
+        render={(id) => (
+          <select id={id} value={other} onChange={(event) => setOther(event.target.value)} className={inputLook}>
+            <option value="">the safe frame</option>
+            {show.graphics
+              .filter((one) => one.id !== graphic.id)
+              .map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+          </select>
+        )}
+      />
+      <div role="group" aria-label="Align" className="flex gap-1">
+        {edges.map(({ edge, name, Icon }) => (
+          <button
+            key={edge}
+            type="button"
+            aria-label={name}
+            title={name}
+            onClick={() => void align(edge)}
+            className="grid h-9 flex-1 place-items-center rounded-lg bg-raised text-quiet hover:bg-ridge hover:text-ink"
+          >
+            <Icon aria-hidden size={16} />
+          </button>
+        ))}
+      </div>
+    </div>
+  );
+}

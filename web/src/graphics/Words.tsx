@@ -1,0 +1,148 @@
+import { ALargeSmall, RotateCcw } from 'lucide-react';
+import { useState } from 'react';
+import { useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { Range } from '../ui/Range';
+import { Heading } from './Heading';
+import { PictureField } from './PictureField';
+
+type TemplateField = Template['fields'][number];
+
+/** The words of one card, field by field. */
+export function Words({ graphic, card, template }: { graphic: Graphic; card: Card; template: Template }) {
+  return (
+    <Heading
+      name="Words"
+      note={graphic.cards.length > 1 ? `card ${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}` : undefined}
+    >
+      {template.fields.map((field) => (
+        <WordsField key={`${card.id}/${field.name}`} graphic={graphic} card={card} field={field} />
+      ))}
+    </Heading>
+  );
+}
+
+function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; field: TemplateField }) {
+  const { edits } = useShow();
+  const [typed, setTyped] = useState<string | null>(null);
+  const [lettering, setLettering] = useState(false);
+  const own = card.words[field.name];
+  const keep = (text: string): void => {
+    void edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } });
+  };
+  if (field.kind === 'picture')
+    return (
+      <Field label={field.label} render={(id) => <PictureField id={id} value={own ?? field.sample} onKeep={keep} />} />
+    );
+  return (
+    <div className="grid gap-1">
+      <Field
+        label={field.label}
+        render={(id) => (
+          <span className="flex gap-1">
+            <KeptText
+              id={id}
+              long={field.kind === 'longText' || field.kind === 'list'}
+              value={own ?? field.sample}
+              onDraft={setTyped}
+              onKeep={keep}
+            />
+            <span className="flex items-start">
+              <Small label={`How ${field.label} is set`} pressed={lettering} onClick={() => setLettering(!lettering)}>
+                <ALargeSmall aria-hidden size={15} />
+              </Small>
+              {own !== undefined && own !== field.sample && (
+                <Small label={`${field.label}: back to the start`} onClick={() => keep(field.sample)}>
+                  <RotateCcw aria-hidden size={13} />
+                </Small>
+              )}
+            </span>
+          </span>
+        )}
+      />
+      <Completion typed={typed ?? ''} onChoose={(text) => (setTyped(null), keep(text))} />
+      {lettering && <Lettering graphic={graphic} field={field} />}
+    </div>
+  );
+}
+
+function Small(props: { label: string; pressed?: boolean; onClick(): void; children: React.ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={props.label}
+      title={props.label}
+      aria-pressed={props.pressed}
+      onClick={props.onClick}
+      className="grid size-8 place-items-center rounded-md text-quiet hover:bg-raised hover:text-ink aria-pressed:text-cool"
+    >
+      {props.children}
+    </button>
+  );
+}
+
+/** While a placeholder is being typed: the feeds it could read. */
+function Completion({ typed, onChoose }: { typed: string; onChoose(text: string): void }) {
+  const { show } = useShow();
+  const begun = /\{\{\s*(\w*)$/.exec(typed);
+  if (!begun) return null;
+  const found = show.feeds.filter((feed) => feed.id.startsWith(begun[1]!));
+  return (
+    <p className="flex flex-wrap items-center gap-1.5 text-[11.5px] text-quiet">
+      {found.length === 0 ? 'No feed is called that.' : 'From a feed:'}
+      {found.map((feed) => (
+        <button
+          key={feed.id}
+          type="button"
+          onMouseDown={(event) => event.preventDefault()}
+          onClick={() => onChoose(`${typed.slice(0, begun.index)}{{ ${feed.id}.text }}`)}
+          className="rounded-md bg-raised px-1.5 py-0.5 text-cool hover:bg-ridge"
+        >
+          {feed.name}
+        </button>
+      ))}
+    </p>
+  );
+}
+
+/** Size and face of a field's words, against what the template says. */
+function Lettering({ graphic, field }: { graphic: Graphic; field: TemplateField }) {
+  const { show, edits } = useShow();
+  const now = graphic.lettering[field.name] ?? { size: 1 };
+  const own = [...new Set(show.brand.type.own.map((face) => face.family))];
+  const keep = (change: Partial<typeof now>): void => {
+    const next = { ...now, ...change };
+    const others = Object.fromEntries(Object.entries(graphic.lettering).filter(([name]) => name !== field.name));
+    const plain = next.size === 1 && !next.family;
+    void edits.graphic(graphic.id, { lettering: plain ? others : { ...others, [field.name]: next } });
+  };
+  return (
+    <div className="grid gap-2 rounded-lg bg-panel p-2.5">
+      <Range
+        label="Size of its letters"
+        value={now.size}
+        min={0.5}
+        max={2}
+        step={0.05}
+        words={(size) => `${Math.round(size * 100)} %`}
+        onKeep={(size) => keep({ size })}
+      />
+      <Field
+        label="Typeface"
+        render={(id) => (
+          <select
+            id={id}
+            value={now.family ?? ''}
+            onChange={(event) => keep({ family: event.target.value || undefined })}
+            className={inputLook}
+          >
+            <option value="">As the brand says</option>
+            {[...own, ...show.typefaces].map((name) => (
+              <option key={name}>{name}</option>
+            ))}
+          </select>
+        )}
+      />
+    </div>
+  );
+}

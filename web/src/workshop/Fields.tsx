@@ -1,0 +1,78 @@
+import { Plus, Trash2 } from 'lucide-react';
+import { Heading } from '../graphics/Heading';
+import { Button } from '../ui/Button';
+import { inputLook, KeptText } from '../ui/Field';
+import type { TemplateJson } from './tree';
+
+type TemplateField = TemplateJson['fields'][number];
+
+const kinds = { text: 'one line', 'long-text': 'long text', picture: 'picture', number: 'number', list: 'list' };
+
+/** The template's fields: what a graphic made from it can say, and what may be changed while it is lit. */
+export function Fields({ fields, onChange }: { fields: TemplateField[]; onChange(fields: TemplateField[]): void }) {
+  const change = (at: number, part: Partial<TemplateField>): void =>
+    onChange(fields.with(at, { ...fields[at]!, ...part }));
+  const add = (): void => {
+    const names = new Set(fields.map((field) => field.name));
+    const number = Array.from({ length: 100 }, (_, at) => at + 1).find((one) => !names.has(`field${one}`))!;
+    onChange([...fields, { name: `field${number}`, label: `Field ${number}`, kind: 'text', sample: 'Words' }]);
+  };
+  return (
+    <Heading
+      name="Fields"
+      note={
+        <Button kind="bare" className="min-h-0 py-0" onClick={add}>
+          <Plus aria-hidden size={14} /> Field
+        </Button>
+      }
+    >
+      {fields.map((field, at) => (
+        <div key={field.name} className="grid gap-1 rounded-lg bg-panel p-2">
+          <div className="flex gap-1">
+            <KeptText
+              aria-label={`Label of ${field.name}`}
+              value={field.label}
+              onKeep={(label) => change(at, { label })}
+            />
+            <Button
+              kind="bare"
+              className="px-2"
+              aria-label={`Delete the field ${field.label}`}
+              onClick={() => onChange(fields.filter((_, place) => place !== at))}
+            >
+              <Trash2 aria-hidden size={13} />
+            </Button>
+          </div>
+          <select
+            aria-label={`Kind of ${field.label}`}
+            value={field.kind ?? 'text'}
+            onChange={(event) => change(at, { kind: event.target.value })}
+            className={inputLook}
+          >
+            {Object.entries(kinds).map(([kind, words]) => (
+              <option key={kind} value={kind}>
+                {words}
+              </option>
+            ))}
+          </select>
+          {field.kind !== 'picture' && (
+            <KeptText
+              aria-label={`Sample of ${field.label}`}
+              placeholder="sample words"
+              value={field.sample ?? ''}
+              onKeep={(sample) => change(at, { sample })}
+            />
+          )}
+          <label className="flex items-center gap-2 text-[12px]">
+            <input
+              type="checkbox"
+              checked={field.onAir !== false}
+              onChange={(event) => change(at, { onAir: event.target.checked ? undefined : false })}
+            />
+            may change on air
+          </label>
+        </div>
+      ))}
+    </Heading>
+  );
+}

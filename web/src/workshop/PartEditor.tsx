@@ -1,0 +1,147 @@
+import { useState } from 'react';
+import { Heading } from '../graphics/Heading';
+import { useShow } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { Field, inputLook } from '../ui/Field';
+import { Motions } from './Motions';
+import { finishNames, propertiesOf } from './properties';
+import { PropertyField } from './PropertyField';
+import { find, set, type PartJson, type TemplateJson } from './tree';
+
+interface Props {
+  template: TemplateJson;
+  chosen: string[];
+  onChange(root: PartJson): void;
+}
+
+/** Everything about the chosen part. A change goes to all that are chosen. */
+export function PartEditor({ template, chosen, onChange }: Props) {
+  const { root, fields } = template;
+  const row = find(root, chosen.at(-1)!) ?? { part: root, parent: null, depth: 0 };
+  const { part, parent } = row;
+  const change = (properties: Record<string, unknown>): void =>
+    onChange(chosen.reduce((tree, id) => set(tree, id, properties), root));
+  /** A text shows a field or words of its own, never both. */
+  const rule = (name: string, value: unknown): Record<string, unknown> => {
+    if (part.part !== 'text' || value === undefined) return { [name]: value };
+    if (name === 'field') return { field: value, text: undefined };
+    if (name === 'text') return { text: value, field: undefined };
+    return { [name]: value };
+  };
+
+  if (part.locked)
+    return (
+      <aside aria-label={`About ${part.id}`} className="content-start text-quiet">
+        “{part.id.replaceAll('-', ' ')}” is locked. Open its lock in the tree to change it.
+      </aside>
+    );
+  return (
+    <aside aria-label={`About ${part.id}`} className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1">
+      {parent?.part === 'free' && chosen.length > 1 && (
+        <Spread parts={chosen.map((id) => find(root, id)!.part)} onChange={onChange} root={root} />
+      )}
+      {propertiesOf(part.part, parent?.part === 'free').map(({ heading, properties }) => (
+        <Heading key={heading} name={heading}>
+          <div className="grid grid-cols-2 items-end gap-2">
+            {properties.map((property) => (
+              <PropertyField
+                key={`${part.id}/${property.name}`}
+                property={property}
+                value={part[property.name]}
+                fields={fields}
+                onKeep={(value) => change(rule(property.name, value))}
+              />
+            ))}
+          </div>
+        </Heading>
+      ))}
+      <Heading name="Motion">
+        <Motions part={part} onSet={change} />
+      </Heading>
+      <Finishes part={part} onSet={change} />
+    </aside>
+  );
+}
+
+/** Looks of parts under names: fill, outline, shadow, type. */
+function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<string, unknown>): void }) {
+  const { show, edits } = useShow();
+  const [name, setName] = useState('');
+  const save = (): void => {
+    const look = Object.fromEntries(
+      finishNames.filter((one) => part[one] !== undefined).map((one) => [one, part[one]]),
+    );
+    const others = show.savedFinishes.filter((one) => one.name !== name.trim());
+    void edits.show({ savedFinishes: [...others, { name: name.trim(), source: JSON.stringify(look) }] });
+    setName('');
+  };
+  return (
+    <Heading name="Saved finishes">
+      {show.savedFinishes.length > 0 && (
+        <Field
+          label="Give it the look of"
+          render={(id) => (
+            <select
+              id={id}
+              value=""
+              onChange={(event) => {
+                const saved = show.savedFinishes.find((one) => one.name === event.target.value);
+                if (saved) onSet(JSON.parse(saved.source) as Record<string, unknown>);
+              }}
+              className={inputLook}
+            >
+              <option value="">choose one</option>
+              {show.savedFinishes.map((one) => (
+                <option key={one.name}>{one.name}</option>
+              ))}
+            </select>
+          )}
+        />
+      )}
+      <div className="flex gap-2">
+        <input
+          aria-label="Name of a new finish"
+          placeholder="Save this look as"
+          value={name}
+          maxLength={40}
+          onChange={(event) => setName(event.target.value)}
+          className={inputLook}
+        />
+        <Button disabled={!name.trim()} onClick={save}>
+          Save
+        </Button>
+      </div>
+    </Heading>
+  );
+}
+
+interface SpreadProps {
+  root: PartJson;
+  parts: PartJson[];
+  onChange(root: PartJson): void;
+}
+
+/** In a free layer: lines parts up, or spaces them evenly between the first and the last. */
+function Spread({ root, parts, onChange }: SpreadProps) {
+  const spots = parts.map((part): [number, number] => (part.at as [number, number] | undefined) ?? [0, 0]);
+  const place = (next: (at: number) => [number, number]): void =>
+    onChange(parts.reduce((tree, part, at) => set(tree, part.id, { at: next(at) }), root));
+  const line = (axis: 0 | 1): void =>
+    place((at) => (axis === 0 ? [spots[0]![0], spots[at]![1]] : [spots[at]![0], spots[0]![1]]));
+  const even = (axis: 0 | 1): void => {
+    const order = spots.map((spot, at) => ({ at, value: spot[axis] })).sort((one, other) => one.value - other.value);
+    const [first, last] = [order[0]!.value, order.at(-1)!.value];
+    const values = new Map(
+      order.map(({ at }, rank) => [at, Math.round(first + ((last - first) * rank) / (order.length - 1))]),
+    );
+    place((at) => (axis === 0 ? [values.get(at)!, spots[at]![1]] : [spots[at]![0], values.get(at)!]));
+  };
+  return (
+    <div role="group" aria-label="Line up and space" className="grid grid-cols-2 gap-1.5">
+      <Button onClick={() => line(0)}>Same left edge</Button>
+      <Button onClick={() => line(1)}>Same upper edge</Button>
+      <Button onClick={() => even(0)}>Evenly across</Button>
+      <Button onClick={() => even(1)}>Evenly down</Button>
+    </div>
+  );
+}

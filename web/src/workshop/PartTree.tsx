@@ -1,0 +1,144 @@
+import clsx from 'clsx';
+import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Group, Lock, LockOpen, Plus, Trash2 } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { Button } from '../ui/Button';
+import { kindNames } from './properties';
+import { duplicate, find, fresh, group, insert, remove, rowsOf, set, shift, type PartJson } from './tree';
+
+interface Props {
+  root: PartJson;
+  chosen: string[];
+  onChoose(ids: string[]): void;
+  onChange(root: PartJson): void;
+}
+
+const starts: Record<string, Omit<PartJson, 'id'>> = {
+  text: { part: 'text', text: 'Words', size: 40 },
+  mark: { part: 'mark', width: 80, height: 12, surface: { fill: 'accent' } },
+  picture: { part: 'picture', logo: true, width: 120, height: 120, cut: 'square', cover: false },
+  row: { part: 'row', gap: 16, parts: [] },
+  column: { part: 'column', gap: 8, parts: [] },
+  layers: { part: 'layers', parts: [] },
+  free: { part: 'free', width: 600, height: 300, parts: [] },
+};
+
+/** The tree of parts. What stands further down is drawn over what stands above it. */
+export function PartTree({ root, chosen, onChoose, onChange }: Props) {
+  const part = chosen.at(-1) ?? root.id;
+  const row = find(root, part);
+  const locked = row?.part.locked === true;
+  const top = part === root.id;
+  const add = (kind: string): void => {
+    const made = { id: fresh(root, kind), ...starts[kind] } as PartJson;
+    onChange(insert(root, part, made));
+    onChoose([made.id]);
+  };
+  const act = (label: string, Icon: typeof Copy, disabled: boolean, onClick: () => void) => (
+    <Button kind="bare" className="px-2" aria-label={label} title={label} disabled={disabled} onClick={onClick}>
+      <Icon aria-hidden size={15} />
+    </Button>
+  );
+  const item = 'cursor-default rounded-lg px-3 py-2 outline-none data-highlighted:bg-ridge';
+  const menu = (trigger: React.ReactNode, kinds: string[], take: (kind: string) => void) => (
+    <DropdownMenu.Root>
+      <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
+      <DropdownMenu.Portal>
+        <DropdownMenu.Content
+          align="start"
+          className="z-40 min-w-40 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+        >
+          {kinds.map((kind) => (
+            <DropdownMenu.Item key={kind} className={item} onSelect={() => take(kind)}>
+              {kindNames[kind]}
+            </DropdownMenu.Item>
+          ))}
+        </DropdownMenu.Content>
+      </DropdownMenu.Portal>
+    </DropdownMenu.Root>
+  );
+
+  return (
+    <section aria-label="Parts" className="grid gap-1.5">
+      <div className="flex flex-wrap gap-0.5">
+        {menu(
+          <Button className="px-2">
+            <Plus aria-hidden size={15} /> Part
+          </Button>,
+          Object.keys(starts),
+          add,
+        )}
+        {menu(
+          <Button kind="bare" className="px-2" disabled={top} aria-label="Group" title="Group">
+            <Group aria-hidden size={15} />
+          </Button>,
+          ['row', 'column', 'layers', 'free'],
+          (flow) => onChange(group(root, chosen, flow)),
+        )}
+        {act('Further back', ArrowUp, top || locked, () => onChange(shift(root, part, -1)))}
+        {act('Further to the front', ArrowDown, top || locked, () => onChange(shift(root, part, 1)))}
+        {act('Duplicate', Copy, top, () => onChange(duplicate(root, part)))}
+        {act('Delete', Trash2, top || locked, () => {
+          onChange(chosen.filter((id) => id !== root.id).reduce(remove, root));
+          onChoose([root.id]);
+        })}
+      </div>
+      <ul aria-label="Tree of parts" className="grid rounded-lg bg-panel p-1">
+        {rowsOf(root).map(({ part: one, depth }) => {
+          const Seen = one.hidden ? EyeOff : Eye;
+          const Held = one.locked ? Lock : LockOpen;
+          return (
+            <li
+              key={one.id}
+              className={clsx(
+                'flex items-center rounded-md',
+                chosen.includes(one.id) ? 'bg-ridge shadow-[inset_2px_0_0_var(--color-cool)]' : 'hover:bg-raised',
+              )}
+            >
+              <button
+                type="button"
+                aria-pressed={chosen.includes(one.id)}
+                aria-label={one.id}
+                onClick={(event) => {
+                  const several = (event.ctrlKey || event.metaKey) && find(root, one.id)?.parent === row?.parent;
+                  onChoose(several ? [...chosen.filter((id) => id !== one.id), one.id] : [one.id]);
+                }}
+                style={{ paddingLeft: 8 + depth * 12 }}
+                className={clsx(
+                  'flex min-h-8 min-w-0 flex-1 items-center gap-1.5 text-left',
+                  one.hidden === true && 'text-faint',
+                )}
+              >
+                <span className="truncate">{one.id.replaceAll('-', ' ')}</span>
+                <span className="ml-auto text-[10.5px] text-faint">{kindNames[one.part]?.toLowerCase()}</span>
+              </button>
+              <Toggle
+                label={`${one.id} ${one.hidden ? 'is hidden' : 'shows'}`}
+                onClick={() => onChange(set(root, one.id, { hidden: one.hidden ? undefined : true }))}
+              >
+                <Seen aria-hidden size={13} />
+              </Toggle>
+              <Toggle
+                label={`${one.id} is ${one.locked ? 'locked' : 'open'}`}
+                onClick={() => onChange(set(root, one.id, { locked: one.locked ? undefined : true }))}
+              >
+                <Held aria-hidden size={12} />
+              </Toggle>
+            </li>
+          );
+        })}
+      </ul>
+    </section>
+  );
+}
+
+function Toggle({ label, ...props }: { label: string; onClick(): void; children: React.ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      {...props}
+      className="grid size-7 shrink-0 place-items-center rounded-md text-faint hover:text-ink"
+    />
+  );
+}

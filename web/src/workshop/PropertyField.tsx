@@ -1,0 +1,195 @@
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { roles, surface, type Property } from './properties';
+
+interface Props {
+  property: Property;
+  value: unknown;
+  fields: readonly { name: string; label: string }[];
+  onKeep(value: unknown): void;
+}
+
+/** One property of a part. What is as the format has it by itself is not written. */
+export function PropertyField({ property, value, fields, onKeep }: Props) {
+  if (property.type === 'flag')
+    return (
+      <label className="flex min-h-8 items-center gap-2">
+        <input
+          type="checkbox"
+          checked={(value ?? property.of ?? false) as boolean}
+          onChange={(event) =>
+            onKeep(event.target.checked === (property.of ?? false) ? undefined : event.target.checked)
+          }
+        />
+        {property.label}
+      </label>
+    );
+  if (property.type === 'surface')
+    return <SurfaceField property={property} value={value} fields={fields} onKeep={onKeep} />;
+  return (
+    <Field
+      label={property.label}
+      render={(id) => <Control id={id} property={property} value={value} fields={fields} onKeep={onKeep} />}
+    />
+  );
+}
+
+function Control({ id, property, value, fields, onKeep }: Props & { id: string }) {
+  const choose = (choices: Record<string, string>, now: string, plain?: string) => (
+    <select
+      id={id}
+      value={now}
+      onChange={(event) => onKeep(event.target.value === plain ? undefined : event.target.value)}
+      className={inputLook}
+    >
+      {Object.entries(choices).map(([name, words]) => (
+        <option key={name} value={name}>
+          {words}
+        </option>
+      ))}
+    </select>
+  );
+  const numbers = (count: number, all: readonly number[], keep: (next: number[]) => void, names: string[]) => (
+    <span className="flex gap-1">
+      {Array.from({ length: count }, (_, at) => (
+        <KeptText
+          key={at}
+          id={at === 0 ? id : undefined}
+          aria-label={at === 0 ? undefined : `${property.label}: ${names[at]}`}
+          type="number"
+          className="px-1.5"
+          value={String(all[at] ?? 0)}
+          onKeep={(text) =>
+            keep(Array.from({ length: count }, (_, place) => (place === at ? Number(text) : (all[place] ?? 0))))
+          }
+        />
+      ))}
+    </span>
+  );
+  switch (property.type) {
+    case 'number':
+      return (
+        <KeptText
+          id={id}
+          type="number"
+          min={property.min}
+          max={property.max}
+          step={property.step ?? 1}
+          placeholder={property.of === undefined ? 'none' : String(property.of)}
+          value={value === undefined ? '' : String(value)}
+          onKeep={(text) => onKeep(text === '' ? undefined : Number(text))}
+        />
+      );
+    case 'choice':
+      return choose(property.choices, (value as string | undefined) ?? property.of, property.of);
+    case 'words':
+      return (
+        <KeptText id={id} value={(value as string | undefined) ?? ''} onKeep={(text) => onKeep(text || undefined)} />
+      );
+    case 'field': {
+      const names = Object.fromEntries(fields.map((field) => [field.name, field.label]));
+      return choose({ ...(property.optional ? { '': '—' } : {}), ...names }, (value as string | undefined) ?? '', '');
+    }
+    case 'extent': {
+      const fixed = typeof value === 'number';
+      return (
+        <span className="flex gap-1">
+          <select
+            id={id}
+            value={fixed ? 'px' : ((value as string | undefined) ?? 'hug')}
+            onChange={(event) => onKeep(extents[event.target.value])}
+            className={inputLook}
+          >
+            <option value="hug">as needed</option>
+            <option value="fill">all the room</option>
+            <option value="px">px</option>
+          </select>
+          {fixed && (
+            <KeptText
+              aria-label={`${property.label} in px`}
+              type="number"
+              className="w-20"
+              value={String(value)}
+              onKeep={(text) => onKeep(Number(text))}
+            />
+          )}
+        </span>
+      );
+    }
+    case 'paint': {
+      const [role, alpha] = ((value as string | undefined) ?? '').split('/');
+      return (
+        <span className="flex gap-1">
+          <select
+            id={id}
+            value={role}
+            onChange={(event) => onKeep(event.target.value || undefined)}
+            className={inputLook}
+          >
+            <option value="">—</option>
+            {roles.map((one) => (
+              <option key={one}>{one}</option>
+            ))}
+          </select>
+          {role && (
+            <KeptText
+              aria-label={`${property.label}: opacity`}
+              type="number"
+              min={0}
+              max={1}
+              step={0.05}
+              className="w-16 px-1.5"
+              value={alpha ?? '1'}
+              onKeep={(text) => onKeep(Number(text) === 1 ? role : `${role}/${Number(text)}`)}
+            />
+          )}
+        </span>
+      );
+    }
+    case 'sides': {
+      const all = typeof value === 'number' ? [value, value, value, value] : ((value as number[] | undefined) ?? []);
+      return numbers(4, all, (next) => onKeep(next.some((one) => one !== 0) ? next : undefined), sides);
+    }
+    case 'spot':
+      return numbers(2, (value as number[] | undefined) ?? [], onKeep, ['right', 'down']);
+    default:
+      return null;
+  }
+}
+
+const sides = ['upper', 'right', 'lower', 'left'];
+const extents: Record<string, unknown> = { hug: undefined, fill: 'fill', px: 200 };
+
+/** A surface has properties of its own. */
+function SurfaceField({ property, value, fields, onKeep }: Props) {
+  const now = value as Record<string, unknown> | undefined;
+  const optional = property.type === 'surface' && property.optional;
+  return (
+    <fieldset className="col-span-2 grid grid-cols-2 gap-2 rounded-lg bg-panel p-2.5">
+      <legend className="sr-only">{property.label}</legend>
+      <label className="col-span-2 flex items-center gap-2 font-semibold">
+        {optional && (
+          <input
+            type="checkbox"
+            checked={now !== undefined}
+            onChange={(event) => onKeep(event.target.checked ? { fill: 'plate' } : undefined)}
+          />
+        )}
+        {property.label}
+      </label>
+      {now &&
+        surface.map((one) => (
+          <PropertyField
+            key={one.name}
+            property={one}
+            value={now[one.name]}
+            fields={fields}
+            onKeep={(next) => {
+              const { [one.name]: old, ...others } = now;
+              void old;
+              onKeep(next === undefined ? others : { ...others, [one.name]: next });
+            }}
+          />
+        ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,123 @@
+import { Pause, Play } from 'lucide-react';
+import { useEffect, useState } from 'react';
+import { PictureView } from '../monitor/PictureView';
+import type { Picture } from '../painter/wire';
+import { useShow } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { rowsOf, type PartJson } from './tree';
+
+/** The easel with the whole motion under a slide: in ms from the press, with every part's entry marked on it. */
+export function Scrub({ picture, part, root }: { picture: Picture | undefined; part: string; root: PartJson }) {
+  const { show } = useShow();
+  const [at, setAt] = useState<number | null>(null);
+  const [playing, setPlaying] = useState(false);
+  const arrive = picture?.arrive ?? 0;
+  const leave = picture?.leave ?? 0;
+  const pause = 400;
+  const whole = arrive + pause + leave;
+  const { width, height } = show.canvas;
+
+  // Runs the slide along with the clock.
+  useEffect(() => {
+    if (!playing) return undefined;
+    const begun = performance.now();
+    let frame = 0;
+    const step = (): void => {
+      const passed = performance.now() - begun;
+      if (passed >= whole) {
+        setPlaying(false);
+        setAt(null);
+        return;
+      }
+      setAt(passed);
+      frame = requestAnimationFrame(step);
+    };
+    frame = requestAnimationFrame(step);
+    return () => cancelAnimationFrame(frame);
+  }, [playing, whole]);
+
+  const entries = rowsOf(root)
+    .map((row) => ({ id: row.part.id, move: picture?.nodes.find((node) => node.id === row.part.id) }))
+    .flatMap(({ id, move }) =>
+      (move?.moves ?? []).filter((one) => one.path === 'arrive').map((one) => ({ id, at: one.delay })),
+    );
+  const node = picture?.nodes.find((one) => one.id === part || one.id === `${part}/plate`);
+  const share = (px: number, of: number): string => `${(px / of) * 100}%`;
+  const told =
+    at === null || at > arrive + pause
+      ? at === null
+        ? 'everything is in'
+        : `${Math.round(at - arrive - pause)} ms after the darkening`
+      : `${Math.round(Math.min(at, arrive))} ms from the press`;
+
+  return (
+    <div className="grid gap-2">
+      <PictureView
+        picture={picture}
+        held={
+          at === null
+            ? undefined
+            : at <= arrive + pause
+              ? { path: 'arrive', at }
+              : { path: 'leave', at: at - arrive - pause }
+        }
+        label="Easel: the template"
+        className="rounded-xl"
+      >
+        {node && (
+          <div
+            aria-hidden
+            className="pointer-events-none absolute rounded-sm border-[1.5px] border-cool"
+            style={{
+              left: share(node.box.x, width),
+              top: share(node.box.y, height),
+              width: share(node.box.w, width),
+              height: share(node.box.h, height),
+            }}
+          />
+        )}
+      </PictureView>
+      <div className="flex items-center gap-3">
+        <Button onClick={() => setPlaying(!playing)} aria-label={playing ? 'Stop' : 'Play the motion'}>
+          {playing ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+        </Button>
+        <div className="relative flex-1">
+          <input
+            type="range"
+            aria-label="The motion, in ms from the press"
+            aria-valuetext={told}
+            min={0}
+            max={whole}
+            value={at ?? arrive}
+            onChange={(event) => {
+              setPlaying(false);
+              setAt(Number(event.target.value));
+            }}
+            className="w-full accent-(--color-cool)"
+          />
+          <div aria-hidden className="relative h-3">
+            {entries.map((entry) => (
+              <span
+                key={entry.id}
+                title={`${entry.id}: ${entry.at} ms`}
+                className={
+                  entry.id === part ? 'absolute top-0 h-3 w-[3px] bg-cool' : 'absolute top-0 h-2 w-px bg-quiet'
+                }
+                style={{ left: share(entry.at, whole) }}
+              />
+            ))}
+            <span
+              className="absolute top-0 h-3 w-px bg-lamp"
+              style={{ left: share(arrive, whole) }}
+              title={`everything is in: ${arrive} ms`}
+            />
+          </div>
+        </div>
+        <span className="w-44 text-right text-xs text-quiet tabular-nums">{told}</span>
+        <Button kind="bare" disabled={at === null} onClick={() => setAt(null)}>
+          At rest
+        </Button>
+      </div>
+    </div>
+  );
+}

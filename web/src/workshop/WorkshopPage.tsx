@@ -1,0 +1,115 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useCallback, useState } from 'react';
+import { Link, useParams } from 'react-router';
+import { answered, client } from '../api/client';
+import { usePicture } from '../monitor/usePicture';
+import { useSample } from '../graphics/useSample';
+import { FitNote } from '../show/FitNote';
+import { useShow, type Graphic } from '../show/ShowContext';
+import { UndoButtons } from '../show/UndoButtons';
+import { KeptText } from '../ui/Field';
+import { Empty, Page } from '../ui/Page';
+import { Fields } from './Fields';
+import { PartEditor } from './PartEditor';
+import { PartTree } from './PartTree';
+import { Scrub } from './Scrub';
+import { rowsOf, type TemplateJson } from './tree';
+
+/** Where templates are built from parts. Every change is kept, and reaches all graphics made from the template at once. */
+export function WorkshopPage() {
+  const { id } = useParams();
+  const { show } = useShow();
+  const { data } = useQuery({
+    queryKey: ['template', id, show.revision],
+    queryFn: () => answered(client.GET('/api/templates/{id}/source', { params: { path: { id: id! } } })),
+    placeholderData: (old) => old,
+    retry: false,
+  });
+  const own = show.templates.find((template) => template.id === id)?.own;
+  if (!own || !data)
+    return (
+      <Page title="Workshop">
+        <Empty title={data || !id ? 'This template is not one of yours.' : 'One moment …'}>
+          <p>Open a graphic, and choose “Change its template”: a copy of your own is made.</p>
+          <Link to="/graphics" className="text-cool hover:underline">
+            To the graphics
+          </Link>
+        </Empty>
+      </Page>
+    );
+  return <Workshop key={id} template={JSON.parse(data.source) as TemplateJson} />;
+}
+
+function Workshop({ template }: { template: TemplateJson }) {
+  const { show, edits } = useShow();
+  const queries = useQueryClient();
+  const [chosen, setChosen] = useState<string[]>([template.root.id]);
+  const user = show.graphics.find((graphic) => graphic.template === template.id);
+  const keep = useCallback(
+    (next: TemplateJson) => {
+      const source = JSON.stringify(next, null, 2);
+      // What was changed holds at once: the next change builds on it.
+      queries.setQueriesData({ queryKey: ['template', template.id] }, { source });
+      void edits.template(template.id, source);
+    },
+    [edits, queries, template.id],
+  );
+  const known = chosen.filter((one) => rowsOf(template.root).some((row) => row.part.id === one));
+  const part = known.at(-1) ?? template.root.id;
+
+  return (
+    <Page
+      title="Workshop"
+      actions={
+        <>
+          <UndoButtons />
+          {user && (
+            <Link to={`/graphics/${user.id}`} className="px-3 font-semibold text-cool hover:underline">
+              Back to {user.name}
+            </Link>
+          )}
+        </>
+      }
+    >
+      <div className="grid min-h-0 grid-cols-[230px_minmax(0,1fr)_330px] gap-4">
+        <div className="grid min-h-0 content-start gap-3 overflow-y-auto pr-1">
+          <KeptText
+            aria-label="Name of the template"
+            value={template.name}
+            onKeep={(name) => keep({ ...template, name })}
+          />
+          <PartTree
+            root={template.root}
+            chosen={known}
+            onChoose={setChosen}
+            onChange={(root) => keep({ ...template, root })}
+          />
+          <Fields fields={template.fields} onChange={(fields) => keep({ ...template, fields })} />
+        </div>
+        <Bench template={template} graphic={user} part={part} />
+        <PartEditor
+          template={template}
+          chosen={known.length ? known : [part]}
+          onChange={(root) => keep({ ...template, root })}
+        />
+      </div>
+    </Page>
+  );
+}
+
+/** The picture, from a graphic that is made from the template, or with its sample words. */
+function Bench({ template, graphic, part }: { template: TemplateJson; graphic: Graphic | undefined; part: string }) {
+  const { show } = useShow();
+  const used = usePicture(graphic?.id ?? null);
+  const sample = useSample(`${template.id}`, show.revision);
+  const picture = graphic ? used.data : sample.data;
+  return (
+    <div className="grid min-h-0 content-start gap-3 overflow-y-auto">
+      <Scrub picture={picture} part={part} root={template.root} />
+      <p className="flex flex-wrap gap-x-4 text-xs text-quiet" role="status">
+        <FitNote fits={picture?.fits} />
+        {graphic ? <span>with the words of {graphic.name}</span> : <span>with its sample words</span>}
+      </p>
+    </div>
+  );
+}

@@ -1,0 +1,106 @@
+/** A part as the template format writes it. The server checks it; here it is only moved about. */
+export interface PartJson {
+  id: string;
+  part: string;
+  parts?: PartJson[];
+  [property: string]: unknown;
+}
+
+export interface TemplateJson {
+  id: string;
+  name: string;
+  fields: { name: string; label: string; kind?: string; sample?: string; onAir?: boolean }[];
+  root: PartJson;
+  [property: string]: unknown;
+}
+
+export interface Row {
+  part: PartJson;
+  depth: number;
+  parent: PartJson | null;
+}
+
+/** All parts in the order of the tree. */
+export function rowsOf(root: PartJson, depth = 0, parent: PartJson | null = null): Row[] {
+  return [{ part: root, depth, parent }, ...(root.parts ?? []).flatMap((child) => rowsOf(child, depth + 1, root))];
+}
+
+export function find(root: PartJson, id: string): Row | undefined {
+  return rowsOf(root).find((row) => row.part.id === id);
+}
+
+/** The tree with one part changed; null takes it out. */
+export function replace(root: PartJson, id: string, change: (part: PartJson) => PartJson[] | null): PartJson {
+  const parts = root.parts?.flatMap((child) => {
+    if (child.id === id) return change(child) ?? [];
+    return [replace(child, id, change)];
+  });
+  return parts ? { ...root, parts } : root;
+}
+
+/** The tree with a part's own properties changed; undefined takes a property away. */
+export function set(root: PartJson, id: string, properties: Record<string, unknown>): PartJson {
+  const dress = (part: PartJson): PartJson => {
+    const said = Object.entries({ ...part, ...properties }).filter(([, value]) => value !== undefined);
+    return Object.fromEntries(said) as PartJson;
+  };
+  return root.id === id ? dress(root) : replace(root, id, (part) => [dress(part)]);
+}
+
+/** Puts a part into a group, at its end; beside the part when that is no group. */
+export function insert(root: PartJson, at: string, part: PartJson): PartJson {
+  const target = find(root, at)?.part ?? root;
+  if (target.parts) return set(root, target.id, { parts: [...target.parts, part] });
+  return replace(root, at, (beside) => [beside, part]);
+}
+
+export function remove(root: PartJson, id: string): PartJson {
+  return replace(root, id, () => null);
+}
+
+/** Up or down among its siblings: what comes later is drawn over what comes before. */
+export function shift(root: PartJson, id: string, by: number): PartJson {
+  const parent = find(root, id)?.parent;
+  if (!parent?.parts) return root;
+  const at = parent.parts.findIndex((part) => part.id === id);
+  const to = at + by;
+  if (to < 0 || to >= parent.parts.length) return root;
+  const parts = [...parent.parts];
+  const [moved] = parts.splice(at, 1);
+  parts.splice(to, 0, moved!);
+  return set(root, parent.id, { parts });
+}
+
+/** Wraps siblings in a group of their own, where the first of them stands. */
+export function group(root: PartJson, ids: readonly string[], flow: string): PartJson {
+  const parent = find(root, ids[0]!)?.parent;
+  if (!parent?.parts) return root;
+  const inside = parent.parts.filter((part) => ids.includes(part.id));
+  const wrapped: PartJson = { id: fresh(root, flow), part: flow, parts: inside };
+  const parts = parent.parts.flatMap((part) =>
+    part.id === inside[0]!.id ? [wrapped] : ids.includes(part.id) ? [] : [part],
+  );
+  return set(root, parent.id, { parts });
+}
+
+/** A copy beside it, with names of its own all the way down. */
+export function duplicate(root: PartJson, id: string): PartJson {
+  const taken = new Set(rowsOf(root).map((row) => row.part.id));
+  const copy = (part: PartJson): PartJson => {
+    const name = unused(taken, part.id);
+    taken.add(name);
+    return { ...part, id: name, ...(part.parts ? { parts: part.parts.map(copy) } : {}) };
+  };
+  return replace(root, id, (part) => [part, copy(part)]);
+}
+
+/** A name that no part has yet. */
+export function fresh(root: PartJson, like: string): string {
+  return unused(new Set(rowsOf(root).map((row) => row.part.id)), like);
+}
+
+function unused(taken: ReadonlySet<string>, like: string): string {
+  const stem = like.replace(/-\d+$/, '').slice(0, 34);
+  if (!taken.has(stem)) return stem;
+  for (let number = 2; ; number++) if (!taken.has(`${stem}-${number}`)) return `${stem}-${number}`;
+}
