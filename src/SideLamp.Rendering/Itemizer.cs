@@ -1,5 +1,6 @@
 using System.Text;
 using HarfBuzzSharp;
+using SideLamp.Core.Layout;
 
 namespace SideLamp.Rendering;
 
@@ -15,13 +16,21 @@ internal sealed record Item(int Start, int Length, byte Level, Script Script, Fo
 internal static class Itemizer
 {
     /// <param name="levels">Of each UTF-16 unit.</param>
-    /// <param name="fonts">The chosen face, then its fallbacks.</param>
-    public static List<Item> Split(string text, byte[] levels, List<FontFile> fonts, EmojiSet emoji)
+    /// <param name="fontsAt">The chosen face at an index, then its fallbacks.</param>
+    public static List<Item> Split(string text, byte[] levels, Func<int, List<FontFile>> fontsAt, EmojiSet emoji)
     {
         var items = new List<Item>();
-        var start = 0;
+        var (start, whole) = (0, true);
+        var fonts = fontsAt(0);
         foreach (var end in Icu.GraphemesOf(text))
         {
+            if (Emphasis.IsMark(text[start]))
+            {
+                // A mark is never drawn; what follows it begins a stretch of its own.
+                (fonts, whole, start) = (fontsAt(end), false, end);
+                continue;
+            }
+
             var grapheme = text[start..end];
             var picture = emoji.Find(grapheme);
             var covering = picture is null ? fonts.FirstOrDefault(font => Covers(font, grapheme)) : null;
@@ -29,7 +38,7 @@ internal static class Itemizer
             var font = picture is null ? covering ?? fonts[0] : null;
             var last = items.Count > 0 ? items[^1] : null;
             var script = ScriptOf(grapheme) ?? last?.Script ?? Upcoming(text, end);
-            if (last is not null && font is not null && last.Font == font && last.Level == levels[start] && last.Script == script)
+            if (whole && last is not null && font is not null && last.Font == font && last.Level == levels[start] && last.Script == script)
             {
                 items[^1] = last with { Length = end - last.Start };
             }
@@ -38,7 +47,7 @@ internal static class Itemizer
                 items.Add(new Item(start, end - start, levels[start], script, font, picture));
             }
 
-            start = end;
+            (start, whole) = (end, true);
         }
 
         return items;

@@ -53,8 +53,8 @@ public sealed class TextShaper : ITextShaper, IDisposable
 
             foreach (var end in Icu.GraphemesOf(text))
             {
-                // Letter spacing follows each grapheme.
-                advance[end - 1] += spacing;
+                // Letter spacing follows each grapheme that is drawn.
+                advance[end - 1] += Emphasis.IsMark(text[end - 1]) ? 0 : spacing;
             }
 
             return new Paragraph(
@@ -72,7 +72,7 @@ public sealed class TextShaper : ITextShaper, IDisposable
         {
             var (levels, _) = Icu.LevelsOf(text, rtl);
             var (runs, spacing) = ShapeRuns(text, style, levels);
-            var spaces = Math.Max(0, Icu.GraphemesOf(text).Count - 1) * spacing;
+            var spaces = Math.Max(0, Icu.GraphemesOf(text).Count - text.Count(Emphasis.IsMark) - 1) * spacing;
             var width = runs.Sum(run => run.Width) + spaces;
             return new ShapedLine(text, rtl, width, spacing, InkOf(runs, spaces), SpansOf(runs));
         });
@@ -101,7 +101,16 @@ public sealed class TextShaper : ITextShaper, IDisposable
 
     private (List<Run> Runs, double Spacing) ShapeRuns(string text, TextStyle style, byte[] levels)
     {
-        var items = Itemizer.Split(text, levels, FacesOf(style.Face), Emoji);
+        var items = Itemizer.Split(
+            text,
+            levels,
+            at =>
+            {
+                var (bold, italic) = Emphasis.At(text, at);
+                return FacesOf(style.FaceOf(bold, italic));
+            },
+            Emoji
+        );
         // Letters of joined scripts must stay joined.
         var spacing = items.Any(item => item.Script == Script.Arabic) ? 0 : style.Spacing;
         return ([.. items.Select(item => item.Font is null ? EmojiRun(text, item) : ShapeRun(text, item, spacing))], spacing);

@@ -16,6 +16,18 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
     await page.waitForLoadState('networkidle');
     await shoot(place);
   }
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.waitForLoadState('networkidle');
+  await shoot('graphics');
+  await page.getByRole('link', { name: 'As a table' }).click();
+  await page.waitForLoadState('networkidle');
+  await shoot('cards');
+  await page.goto(`${lamp.url}/graphics/quote`);
+  await page.getByRole('button', { name: 'Change its template' }).click();
+  await page.waitForURL(/workshop/);
+  await page.getByRole('button', { name: 'source', exact: true }).click();
+  await page.waitForLoadState('networkidle');
+  await shoot('workshop');
   await page.goto(`${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   await page.waitForLoadState('networkidle');

@@ -2,6 +2,7 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Fluid;
 using Fluid.Values;
+using SideLamp.Core.Layout;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Feeds;
@@ -66,8 +67,11 @@ public static class Placeholders
     ) =>
         template.Fields.ToImmutableDictionary(
             field => field.Name,
-            field => Words.Clean(Fill(words.GetValueOrDefault(field.Name, ""), feeds), field.Kind)
+            field => Words.Clean(Fill(Typed(field, words.GetValueOrDefault(field.Name, "")), feeds), field.Kind)
         );
+
+    /// <summary>Emphasis is what the streamer typed, never what a feed brings.</summary>
+    private static string Typed(Field field, string words) => field.Kind is FieldKind.Text or FieldKind.LongText or FieldKind.List ? Emphasis.Mark(words) : words;
 
     private static FluidValue RowValue(FeedTable? table)
     {

@@ -138,7 +138,7 @@ public static class Fitting
         foreach (var end in candidates)
         {
             // Shaped by itself the line may be a little wider than in its paragraph: then the break before it is tried.
-            var line = shaper.ShapeLine(Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
+            var line = shaper.ShapeLine(Emphasis.Carried(paragraph.Text, start) + Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
             if (line.Width * size <= width + Slack)
             {
                 return (end, line);
@@ -159,7 +159,7 @@ public static class Fitting
         var cuts = paragraph.Cuts.Where(at => at > start).ToList();
         foreach (var end in cuts.TakeWhile(at => WidthOf(paragraph, start, at) * size <= width).Reverse().Append(cuts[0]))
         {
-            var line = shaper.ShapeLine(Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
+            var line = shaper.ShapeLine(Emphasis.Carried(paragraph.Text, start) + Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
             if (line.Width * size <= width + Slack || end == cuts[0])
             {
                 return (end, line);

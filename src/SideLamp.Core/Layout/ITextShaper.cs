@@ -5,7 +5,11 @@ namespace SideLamp.Core.Layout;
 /// <summary>What decides the width of words besides their size.</summary>
 /// <param name="Face">Id of the first face; letters it lacks come from the shipped fallbacks.</param>
 /// <param name="Spacing">Between letters, in em.</param>
-public sealed record TextStyle(string Face, double Spacing = 0);
+/// <param name="Bold">Face of emphasised words (<see cref="Emphasis"/>); null = as the others.</param>
+public sealed record TextStyle(string Face, double Spacing = 0, string? Bold = null, string? Italic = null, string? BoldItalic = null)
+{
+    public string FaceOf(bool bold, bool italic) => ((bold, italic) switch { (true, true) => BoldItalic, (true, false) => Bold, (false, true) => Italic, _ => null }) ?? Face;
+}
 
 /// <summary>The core's view of text shaping. Widths are in em, so that fitting is arithmetic.</summary>
 public interface ITextShaper

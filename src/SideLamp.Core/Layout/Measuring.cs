@@ -32,6 +32,8 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
 /// <summary>The first pass: how large everything is. Parts without words fold away.</summary>
 internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, ITextShaper shaper, double scale, Finish finish)
 {
+    private const int Bolder = 700;
+
     private static readonly Lettering AsDrawn = new();
 
     /// <summary>The part's size in the room there is; null when it has nothing to show.</summary>
@@ -192,7 +194,10 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         }
 
         var lettering = finish.Lettering.GetValueOrDefault(part.Field ?? "", AsDrawn);
-        var style = new TextStyle(brand.Type.Face(part.Type, part.Weight, part.Italic, lettering.Family).Id, part.Spacing);
+        string Face(int weight, bool italic) => brand.Type.Face(part.Type, weight, italic, lettering.Family).Id;
+        var style = Emphasis.Strip(text) == text
+            ? new TextStyle(Face(part.Weight, part.Italic), part.Spacing)
+            : new TextStyle(Face(part.Weight, part.Italic), part.Spacing, Face(Bolder, part.Italic), Face(part.Weight, !part.Italic), Face(Bolder, !part.Italic));
         double SizeOf(double size) => Math.Max(1, Px(size * lettering.Size));
         var cased = part.Case == LetterCase.Upper ? text.ToUpperInvariant() : text;
         var request = new FitRequest(

@@ -62,7 +62,8 @@ public sealed record CardSheet(ImmutableArray<ImmutableArray<string>> Rows)
                 : (tabs + (letter == '\t' ? 1 : 0), semicolons + (letter == ';' ? 1 : 0), commas + (letter == ',' ? 1 : 0));
         }
 
-        return tabs > 0 ? "\t" : semicolons > commas ? ";" : ",";
+        // Where commas stand in decimal numbers, each cell may hold one.
+        return tabs > 0 ? "\t" : semicolons * 2 >= commas && semicolons > 0 ? ";" : ",";
     }
 
     private static string Plain(string name) => string.Concat(name.Where(char.IsLetterOrDigit)).ToLowerInvariant();

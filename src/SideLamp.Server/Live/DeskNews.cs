@@ -90,7 +90,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
         var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
         var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(field => words[field.Name].ReplaceLineEndings(" ")).Where(text => text.Length > 0);
         var untouched = template.Fields.Any(field => field.Sample.Length > 0 && !graphic.UpCard.Words.ContainsKey(field.Name));
-        return new SwitchView(graphic.Id, Short(string.Join(" · ", shown), LongestWords)!, untouched, book.PictureOf(id, look, stage.Feeds).Fits);
+        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, untouched, book.PictureOf(id, look, stage.Feeds).Fits);
     }
 
     private static string? Short(string? text, int most) => text is { Length: var length } && length > most ? text[..most] + "…" : text;

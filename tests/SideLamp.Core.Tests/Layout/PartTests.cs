@@ -136,6 +136,26 @@ public sealed class PartTests : IDisposable
         Assert.True(run.Poses[^1].Dx >= 400);
     }
 
+    [Fact]
+    public void Bold_and_italic_words_are_measured_in_their_own_faces_on_every_line()
+    {
+        var said = Emphasis.Mark("It is *a very bold claim that goes on* and an _aside_ after 2 * 3 * 4, my_file_name");
+        var picture = Lay("""{ "id": "t", "part": "text", "field": "words", "size": 40, "lines": 6, "maxWidth": 420, "type": "body" }""", said, type: "Source Serif");
+        var spans = picture.Nodes.Where(node => node.Line is not null).SelectMany(node => node.Line!.Spans).ToList();
+        string In(string face) => string.Join(' ', spans.Where(span => span.Face == face).Select(span => span.Text.Trim()));
+        Assert.Equal("a very bold claim that goes on", In("source-serif-700"));
+        Assert.Equal("aside", In("source-serif-400i"));
+        var lines = picture.Nodes.Where(node => node.Line is not null).Select(node => string.Concat(node.Line!.Spans.Select(span => span.Text)));
+        Assert.EndsWith("after 2 * 3 * 4, my_file_name", string.Join(' ', lines), StringComparison.Ordinal);
+        Assert.True(picture.Nodes.Count(node => node.Line is not null) > 2);
+        Assert.DoesNotContain(spans, span => span.Text.Any(Emphasis.IsMark));
+    }
+
+    [Theory]
+    [InlineData("{{ cloth.text | default: \"*\" }} *", "{{ cloth.text | default: \"*\" }} *")]
+    [InlineData("5*3*2 and * alone *", "5*3*2 and * alone *")]
+    public void Stars_among_figures_and_in_placeholders_stay_stars(string typed, string marked) => Assert.Equal(marked, Emphasis.Mark(typed));
+
     [Theory]
     [InlineData("\"start\": 3000, \"end\": 2000", "/root/end")]
     [InlineData("\"start\": 3000, \"hold\": { \"kind\": \"turn\" }", "/root/hold")]
@@ -158,9 +178,9 @@ public sealed class PartTests : IDisposable
     private static string FileOf(string root) =>
         $$"""{ "format": "side-lamp-template/1", "id": "x", "name": "X", "seat": "middle", "fields": [{ "name": "words", "label": "Words", "kind": "list" }], "root": {{root}} }""";
 
-    private Picture Lay(string root, string words = "words", double speed = 1) =>
+    private Picture Lay(string root, string words = "words", double speed = 1, string type = "Lexend") =>
         Layouts.Lay(
-            Dress.Plain(TemplateReader.Read(FileOf(root)).OrThrow(), Brand.Night, Canvas.FullHd) with { Finish = Finish.Plain with { Speed = speed } },
+            Dress.Plain(TemplateReader.Read(FileOf(root)).OrThrow(), Brand.Night with { Type = new Typography(type, type, []) }, Canvas.FullHd) with { Finish = Finish.Plain with { Speed = speed } },
             new Dictionary<string, string> { ["words"] = words },
             _shaper
         );

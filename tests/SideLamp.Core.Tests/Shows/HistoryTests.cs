@@ -105,7 +105,7 @@ public sealed class HistoryTests
         Assert.Equal(Demo.Graphics[0].Name, history.Undo(show, "me")!.Value.Show!.Graphics[0].Name);
     }
 
-    // RFC 4180: quoted line breaks, doubled quotes, an empty last field, CRLF. The browser tests hold the same against a second reader.
+    // RFC 4180: quoted line breaks, doubled quotes, an empty last field, CRLF. The pages' tests hold more of it against a second reader.
     [Fact]
     public void A_sheet_is_read_as_RFC_4180_has_it()
     {

@@ -42,6 +42,8 @@ function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; fi
           <span className="flex gap-1">
             <KeptText
               id={id}
+              emphasis
+              title="Ctrl+B bold, Ctrl+I italic"
               long={field.kind === 'longText' || field.kind === 'list'}
               value={own ?? field.sample}
               onDraft={setTyped}

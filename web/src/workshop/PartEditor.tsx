@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { Heading } from '../graphics/Heading';
 import { useShow } from '../show/ShowContext';
@@ -44,13 +45,17 @@ export function PartEditor({ template, chosen, onChange }: Props) {
         <Heading key={heading} name={heading}>
           <div className="grid grid-cols-2 items-end gap-2">
             {properties.map((property) => (
-              <PropertyField
+              <div
                 key={`${part.id}/${property.name}`}
-                property={property}
-                value={part[property.name]}
-                fields={fields}
-                onKeep={(value) => change(rule(property.name, value))}
-              />
+                className={clsx('grid', ['sides', 'surface', 'words'].includes(property.type) && 'col-span-2')}
+              >
+                <PropertyField
+                  property={property}
+                  value={part[property.name]}
+                  fields={fields}
+                  onKeep={(value) => change(rule(property.name, value))}
+                />
+              </div>
             ))}
           </div>
         </Heading>
