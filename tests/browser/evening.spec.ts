@@ -91,7 +91,7 @@ test('keys press switches, lights out takes all and lights back brings it again'
   await expect(output.getByText('The lamp is on')).toBeVisible();
   // A key typed into a field is a letter, never a press.
   await page.getByRole('button', { name: 'Edit the words of Names' }).click();
-  await page.getByRole('region', { name: 'Quick words' }).getByLabel('Line below').press('3');
+  await page.getByRole('region', { name: 'Quick words' }).getByLabel('Line below', { exact: true }).press('3');
   await expect(lit(page, 'Lamp is on')).toBeVisible();
 });
 
@@ -109,7 +109,7 @@ test('look first loads standby and Enter lights it; edits of what is lit wait fo
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
 
   await page.goto(`${lamp.url}/graphics/names`);
-  await page.getByLabel('Line below').fill('keeper of the lamp');
+  await page.getByLabel('Line below', { exact: true }).fill('keeper of the lamp');
   await expect(page.getByText('On air as it was before your edit.')).toBeVisible();
   await expect(output.getByText('garden moth recorder')).toBeVisible();
   await page.getByRole('button', { name: 'Push' }).click();

@@ -35,6 +35,8 @@ public enum Origin
 /// <param name="StayEnds">When the stay is over; null while it is not in, or has no end.</param>
 /// <param name="Leg">The motion clock; null while waiting.</param>
 /// <param name="UpSince">When its card came up, lit or stepped to: what shows once, counts from here. Null while it waits.</param>
+/// <param name="Alone">Whether nothing follows it this time (rule 12).</param>
+/// <param name="StayOver">Whether it is leaving because its stay is over, and not because somebody sent it away.</param>
 public sealed record Airing(
     AiringId Id,
     GraphicId Graphic,
@@ -49,7 +51,9 @@ public sealed record Airing(
     Duration? Stay,
     Instant? StayEnds,
     Leg? Leg,
-    Instant? UpSince = null
+    Instant? UpSince = null,
+    bool Alone = false,
+    bool StayOver = false
 )
 {
     /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>
@@ -61,18 +65,23 @@ public sealed record Airing(
 /// <param name="Remaining">What was left of its stay; null = it had no end.</param>
 public sealed record Remembered(GraphicId Graphic, CardId Card, SeatId Seat, Origin Origin, Duration? Remaining);
 
+/// <summary>A graphic that comes by itself, after another that is gone (rule 12).</summary>
+public sealed record Following(GraphicId Graphic, GraphicId After, Instant At);
+
 /// <summary>All that is known about what is on air. Immutable; <see cref="Engine"/> makes the next one.</summary>
 /// <param name="Now">The latest instant the engine has seen; time never runs backwards here (rule 1).</param>
 /// <param name="Airings">In the order of their lighting.</param>
 /// <param name="LightsOut">What was put out; null = the lights are not out.</param>
 /// <param name="Recent">Commands of the last 60 s, so that a repeat does nothing (rule 30).</param>
 /// <param name="Count">Airings so far; the next one's id.</param>
+/// <param name="Followers">What comes by itself, in the order it was set off; null = nothing.</param>
 public sealed record AirState(
     Instant Now,
     ImmutableList<Airing> Airings,
     ImmutableList<Remembered>? LightsOut,
     ImmutableDictionary<CommandId, Instant> Recent,
-    long Count
+    long Count,
+    ImmutableList<Following>? Followers = null
 )
 {
     public static AirState Dark(Instant now) =>
@@ -97,14 +106,20 @@ public sealed record AirState(
                 yield return new Due(end, DueKind.StayEnd, airing.Id);
             }
         }
+
+        foreach (var following in Followers ?? [])
+        {
+            yield return new Due(following.At, DueKind.Then, default, following);
+        }
     }
 }
 
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
-internal sealed record Due(Instant At, DueKind Kind, AiringId Airing);
+internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, Following? Following = null);
 
 internal enum DueKind
 {
     MotionEnd,
     StayEnd,
+    Then,
 }

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Airing;
 
@@ -7,7 +8,8 @@ namespace SideLamp.Core.Airing;
 public abstract record AirCommand;
 
 /// <summary>Light a graphic with a card; null = the card that is up.</summary>
-public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person) : AirCommand;
+/// <param name="Alone">Whether what would follow it does not, this time (rule 12).</param>
+public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false) : AirCommand;
 
 public sealed record Darken(GraphicId Graphic) : AirCommand;
 
@@ -39,7 +41,8 @@ public sealed record Prepared(
     Duration? Stay,
     Duration Arrive,
     Duration Leave,
-    bool WaitsForLeaver
+    bool WaitsForLeaver,
+    Follow? Then = null
 );
 
 /// <summary>What the engine needs to know but does not work out: it never lays anything out.</summary>
@@ -65,6 +68,9 @@ public enum HappeningKind
     Changed,
     LightsOut,
     LightsBack,
+
+    /// <summary>It would have come by itself, and did not: its seat was a person's, or it was lit already (rule 14).</summary>
+    Skipped,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>

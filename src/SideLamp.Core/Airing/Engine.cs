@@ -6,6 +6,7 @@ namespace SideLamp.Core.Airing;
 /// <summary>The on-air engine: given a state, a command and an instant it says what is lit and what happens next. Pure.</summary>
 public static class Engine
 {
+    private const int MostWakes = 1000;
     private static readonly Duration RepeatWindow = Duration.FromSeconds(60);
 
     /// <summary>
@@ -42,8 +43,16 @@ public static class Engine
 
         var scene = new Scene(state, facts);
         scene.Settle();
+        var wakes = 0;
         while (NextDue(scene.State) is { } due && due.At <= instant)
         {
+            if (++wakes == MostWakes)
+            {
+                // A chain that feeds itself is switched off after a long sleep, not walked to its end (rule 29).
+                scene.EndChains();
+                continue;
+            }
+
             scene.Turn(due);
             scene.Settle();
         }
@@ -61,7 +70,9 @@ public static class Engine
     /// fail again (rule 31).
     /// </summary>
     public static AirState WithoutNextDue(AirState state) =>
-        NextDue(state) is { } due ? state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) } : state;
+        NextDue(state) is { } due
+            ? state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing), Followers = due.Following is { } following ? state.Followers?.Remove(following) : state.Followers }
+            : state;
 
     /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
     private static Due? NextDue(AirState state) =>

@@ -24,6 +24,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             case Light light:
                 return LightIt(light);
             case Darken dark:
+                CancelFollowing(dark.Graphic);
                 Send(State.Of(dark.Graphic), Origin.Person);
                 return null;
             case Toggle toggle:
@@ -36,6 +37,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             case LightsBack:
                 return BringBack();
             case Remove remove:
+                CancelFollowing(remove.Graphic);
                 Drop(State.Of(remove.Graphic));
                 State = State with { LightsOut = State.LightsOut?.RemoveAll(one => one.Graphic == remove.Graphic) };
                 return null;
@@ -48,11 +50,18 @@ internal sealed class Scene(AirState state, IAirFacts facts)
     public void Turn(Due due)
     {
         MoveTo(due.At);
+        if (due.Following is { } following)
+        {
+            Follow(following);
+            return;
+        }
+
         var airing = State.Airings.First(one => one.Id == due.Airing);
         switch (airing.Phase)
         {
             case Phase.Lit:
                 Send(airing, Origin.Automatic);
+                Put(State.Airings.First(one => one.Id == airing.Id) with { StayOver = true });
                 break;
             case Phase.Arriving or Phase.Reviving:
                 // A full stay counts from here (rules 8 and 11).
@@ -60,7 +69,49 @@ internal sealed class Scene(AirState state, IAirFacts facts)
                 break;
             default:
                 Drop(airing);
+                if (airing is { StayOver: true, Alone: false } && facts.Prepare(airing.Graphic, airing.Card)?.Then is { } then)
+                {
+                    // The delay counts from the moment the graphic is gone (rule 12).
+                    State = State with { Followers = (State.Followers ?? []).Add(new Following(then.Graphic, airing.Graphic, Now + then.Delay)) };
+                }
+
                 break;
+        }
+    }
+
+    /// <summary>Nothing comes by itself any more.</summary>
+    public void EndChains() => State = State with { Followers = null, Airings = [.. State.Airings.Select(airing => airing with { Alone = true })] };
+
+    /// <summary>What comes by itself never sends away what a person lit (rule 14), nor anything while the lights are out.</summary>
+    private void Follow(Following following)
+    {
+        State = State with { Followers = State.Followers!.Remove(following) };
+        var free =
+            State.LightsOut is null
+            && State.Of(following.Graphic) is null
+            && facts.Prepare(following.Graphic, null) is { } prepared
+            && State.HolderOf(prepared.Seat) is not { Origin: Origin.Person };
+        if (free)
+        {
+            LightIt(new Light(following.Graphic, null, Origin.Automatic));
+        }
+        else
+        {
+            Happenings.Add(new Happening(Now, HappeningKind.Skipped, following.Graphic, Origin.Automatic));
+        }
+    }
+
+    /// <summary>Early dark cancels what would follow (rule 12), and dark on what would come keeps it from coming.</summary>
+    private void CancelFollowing(GraphicId graphic)
+    {
+        if (State.Of(graphic) is { StayOver: true } leaving)
+        {
+            Put(leaving with { StayOver = false });
+        }
+
+        if (State.Followers?.RemoveAll(one => one.Graphic == graphic || one.After == graphic) is { } rest)
+        {
+            State = State with { Followers = rest.IsEmpty ? null : rest };
         }
     }
 
@@ -103,7 +154,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         }
 
         Send(holder, light.Origin);
-        Enter(prepared, light.Origin, prepared.Stay);
+        Enter(prepared, light.Origin, prepared.Stay, light.Alone);
         return null;
     }
 
@@ -125,6 +176,8 @@ internal sealed class Scene(AirState state, IAirFacts facts)
                 Look = prepared.Look,
                 Stay = prepared.Stay,
                 Origin = light.Origin,
+                Alone = light.Alone,
+                StayOver = false,
             });
             Note(HappeningKind.Lit, own);
             return;
@@ -159,7 +212,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         Note(airing.Graphic != prepared.Graphic ? HappeningKind.Lit : HappeningKind.Changed, taken);
     }
 
-    private void Enter(Prepared prepared, Origin origin, Duration? stay)
+    private void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
     {
         var airing = new Airing(
             new AiringId($"a{State.Count + 1}"),
@@ -174,7 +227,8 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             null,
             stay,
             null,
-            null
+            null,
+            Alone: alone
         );
         State = State with { Airings = State.Airings.Add(airing), Count = State.Count + 1 };
         if (!prepared.WaitsForLeaver)
@@ -279,7 +333,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             Put(airing with { Leg = airing.Leg!.Hurried(Now, OutWithin) });
         }
 
-        State = State with { LightsOut = memory };
+        State = State with { LightsOut = memory, Followers = null };
         Happenings.Add(new Happening(Now, HappeningKind.LightsOut, null, Origin.Person));
     }
 

@@ -8,11 +8,16 @@ namespace SideLamp.Core.Shows;
 /// <param name="Words">Values by field name. They may hold placeholders. A field that is missing has never been touched and shows the template's sample.</param>
 public sealed record Card(CardId Id, ImmutableDictionary<string, string> Words);
 
+/// <summary>The graphic that follows when a stay is over.</summary>
+/// <param name="Delay">From the moment the one before it is gone.</param>
+public sealed record Follow(GraphicId Graphic, Duration Delay);
+
 /// <summary>A template put to use in a show.</summary>
 /// <param name="Cards">1 to 2,000.</param>
 /// <param name="Up">The card that is lit next, or is lit.</param>
 /// <param name="Stay">How long it stays lit by itself, at least 0.5 s; null = until switched off.</param>
 /// <param name="Key">The key that lights and darkens it on the desk, such as <c>1</c>; null = none.</param>
+/// <param name="Then">What follows when the stay is over; null = nothing.</param>
 /// <param name="Worn">The outfit it shows in; null = all parts show.</param>
 public sealed record Graphic(
     GraphicId Id,
@@ -27,7 +32,8 @@ public sealed record Graphic(
     double Speed,
     ImmutableArray<Outfit> Outfits,
     ImmutableSortedDictionary<string, Lettering> Lettering,
-    OutfitId? Worn = null
+    OutfitId? Worn = null,
+    Follow? Then = null
 )
 {
     public const int MostCards = 2000;
@@ -60,6 +66,11 @@ public sealed record Graphic(
         if (Outfits.Length > MostOutfits || Outfits.Any(outfit => string.IsNullOrWhiteSpace(outfit.Name) || outfit.Name.Length > LongestName))
         {
             yield return new Fault("/outfits", $"A graphic has up to {MostOutfits} outfits, each with a name of 1 to {LongestName} characters.");
+        }
+
+        if (Then is { } then && (Stay is null || then.Graphic == Id || then.Delay < Duration.Zero || then.Delay > GreatestStay))
+        {
+            yield return new Fault("/then", Stay is null ? "Only what leaves by itself can be followed: give it a stay first." : "Another graphic follows, at once or after up to 24 hours.");
         }
 
         foreach (var fault in Place.Faults())

@@ -139,8 +139,16 @@ public static class Editing
             Worn = edit.Worn is { } worn ? (worn.Length == 0 ? null : new OutfitId(worn)) : graphic.Worn,
             Lettering = edit.Lettering ?? graphic.Lettering,
             Template = edit.Template ?? graphic.Template,
+            Then = edit.Then is { } then ? (then.Graphic.Value.Length == 0 ? null : then) : graphic.Then,
         };
+        // What stays until it is switched off is followed by nothing (rule 11).
+        edited = edited.Stay is null && edit.Then is null ? edited with { Then = null } : edited;
         var faults = edited.Faults().ToList();
+        if (edit.Then is not null && edited.Then is { } follow && show.Graphic(follow.Graphic) is null)
+        {
+            faults.Add(new Fault("/then", "There is no such graphic to follow."));
+        }
+
         if (shelf.Find(show, edited.Template) is null)
         {
             faults.Add(new Fault("/template", "There is no such template."));
@@ -180,7 +188,8 @@ public static class Editing
                 ("outfits", edit.Outfits),
                 ("worn", edit.Worn),
                 ("lettering", edit.Lettering),
-                ("template", edit.Template)
+                ("template", edit.Template),
+                ("then", edit.Then)
             )
             .Concat((words?.Keys ?? []).Select(field => $"words/{card!.Id}/{field}"))
             .Select(path => $"graphics/{id}/{path}");

@@ -190,7 +190,7 @@ public static class Endpoints
         GraphicId Graphic() => press.Graphic ?? throw RefusedException.Faulty("/graphic", "Say which graphic.");
         return press.Verb switch
         {
-            AirVerb.Light => new Light(Graphic(), press.Card),
+            AirVerb.Light => new Light(Graphic(), press.Card, Alone: press.Alone),
             AirVerb.Dark => new Darken(Graphic()),
             AirVerb.Toggle => new Toggle(Graphic()),
             AirVerb.Push => new Push(Graphic()),

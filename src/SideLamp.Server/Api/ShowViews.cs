@@ -10,6 +10,7 @@ using SideLamp.Store;
 namespace SideLamp.Server.Api;
 
 /// <summary>A template as the pages need it to make graphics of it.</summary>
+/// <param name="Version">Differs when its file differs.</param>
 /// <param name="Own">Whether it is the streamer's own, and can be changed.</param>
 /// <param name="Parts">In the order of the tree, those within the rows of lists left out.</param>
 public sealed record TemplateView(
@@ -20,11 +21,15 @@ public sealed record TemplateView(
     SeatId Seat,
     ImmutableArray<Field> Fields,
     ImmutableArray<PartView> Parts,
-    bool Own
+    bool Own,
+    string Version
 )
 {
-    public static TemplateView Of(Template template, bool own) =>
-        new(template.Id, template.Name, template.Kind, template.About, template.Seat, template.Fields, [.. PartsOf(template.Root, 0)], own);
+    public static TemplateView Of(ShelfTemplate kept, bool own)
+    {
+        var template = kept.Template;
+        return new(template.Id, template.Name, template.Kind, template.About, template.Seat, template.Fields, [.. PartsOf(template.Root, 0)], own, kept.Version);
+    }
 
     private static IEnumerable<PartView> PartsOf(Part part, int depth) =>
         (part is GroupPart group ? group.Parts.SelectMany(child => PartsOf(child, depth + 1)) : []).Prepend(new PartView(part.Id, part.GetType().Name[..^4].ToLowerInvariant(), depth));
@@ -79,7 +84,7 @@ public sealed record ShowView(
             stage.Show.LookFirst,
             stage.Show.KeepClear,
             stage.Show.SavedFinishes,
-            [.. shelf.Of(stage.Show).Select(one => TemplateView.Of(one.Template, stage.Show.OwnTemplates.Any(own => own.Id == one.Template.Id)))],
+            [.. shelf.Of(stage.Show).Select(one => TemplateView.Of(one, stage.Show.OwnTemplates.Any(own => own.Id == one.Template.Id)))],
             Core.Templates.StarterSets.All,
             Core.Brands.ReadyBrands.All,
             stage.Show.Seats,
@@ -148,6 +153,7 @@ public sealed record NewGraphic(TemplateId? Template = null, string? Name = null
 /// <param name="Key">Empty = none.</param>
 /// <param name="Cards">All cards, in their order: what is not among them is deleted.</param>
 /// <param name="Worn">Id of an outfit; empty = all parts show.</param>
+/// <param name="Then">What follows; an empty id = nothing.</param>
 /// <param name="Lettering">Of all fields that are not set as the template says.</param>
 public sealed record GraphicEdit(
     long Revision,
@@ -164,7 +170,8 @@ public sealed record GraphicEdit(
     ImmutableArray<Outfit>? Outfits = null,
     string? Worn = null,
     ImmutableSortedDictionary<string, Lettering>? Lettering = null,
-    TemplateId? Template = null
+    TemplateId? Template = null,
+    Follow? Then = null
 );
 
 /// <summary>A new template of the streamer's own.</summary>
@@ -200,7 +207,8 @@ public enum AirVerb
 /// <param name="Id">Chosen by the sender: a repeat with the same id does nothing.</param>
 /// <param name="Graphic">Null for lights out and back.</param>
 /// <param name="Card">Null = the card that is up.</param>
-public sealed record Press(CommandId Id, AirVerb Verb, GraphicId? Graphic = null, CardId? Card = null);
+/// <param name="Alone">Of light: what would follow does not, this time.</param>
+public sealed record Press(CommandId Id, AirVerb Verb, GraphicId? Graphic = null, CardId? Card = null, bool Alone = false);
 
 public sealed record Pressed(bool Done);
 

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
@@ -25,6 +26,7 @@ public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instan
 public sealed record PageView(OutputId Output, int Width, int Height, double Fps, bool Awake);
 
 /// <summary>All that a desk shows besides the show itself and the picture.</summary>
+/// <param name="Followers">What comes by itself, and when.</param>
 /// <param name="Revision">Of the show: a desk that has an older one fetches it.</param>
 public sealed record DeskNews(
     string K,
@@ -32,6 +34,7 @@ public sealed record DeskNews(
     long Revision,
     Instant Now,
     ImmutableArray<AiringView> Airings,
+    ImmutableArray<Following> Followers,
     bool LightsOut,
     GraphicId? Standby,
     ImmutableArray<SwitchView> Switches,
@@ -44,6 +47,8 @@ public sealed record DeskNews(
 public sealed class DeskView(PictureBook book, Shelf shelf)
 {
     private const int LongestWords = 120;
+    private const int MostRemembered = 5000;
+    private readonly ConcurrentDictionary<(GraphicId, LookId), SwitchView> _said = new();
 
     public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages)
     {
@@ -65,6 +70,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
                     facts.Prepare(one.Graphic, one.Card) is { } prepared && (prepared.Look, prepared.Stay) != (one.Look, one.Stay)
                 )),
             ],
+            [.. stage.Air.Followers ?? []],
             stage.Air.LightsOut is not null,
             stage.Standby,
             [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()],
@@ -87,11 +93,29 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             return null;
         }
 
+        // Words without placeholders say the same until they are edited.
+        if (look.Words.Values.Any(Placeholders.Has))
+        {
+            return Said(graphic, template, id, look, stage);
+        }
+
+        if (_said.Count > MostRemembered)
+        {
+            _said.Clear();
+        }
+
+        return _said.GetOrAdd((graphic.Id, id), _ => Said(graphic, template, id, look, stage)) with { Untouched = Untouched(template, graphic.UpCard) };
+    }
+
+    private SwitchView Said(Core.Shows.Graphic graphic, Core.Templates.Template template, LookId id, Core.Shows.Look look, Stage stage)
+    {
         var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
         var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(field => words[field.Name].ReplaceLineEndings(" ")).Where(text => text.Length > 0);
-        var untouched = template.Fields.Any(field => field.Sample.Length > 0 && !graphic.UpCard.Words.ContainsKey(field.Name));
-        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, untouched, book.PictureOf(id, look, stage.Feeds).Fits);
+        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, Untouched(template, graphic.UpCard), book.PictureOf(id, look, stage.Feeds).Fits);
     }
+
+    private static bool Untouched(Core.Templates.Template template, Core.Shows.Card card) =>
+        template.Fields.Any(field => field.Sample.Length > 0 && !card.Words.ContainsKey(field.Name));
 
     private static string? Short(string? text, int most) => text is { Length: var length } && length > most ? text[..most] + "…" : text;
 }

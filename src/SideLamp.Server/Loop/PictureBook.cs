@@ -100,7 +100,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             var picture = book.PictureOf(lookId, look, kept.Feeds);
             // Words on several pages stay until the last has been read, however short the stay is.
             var stay = graphic.Stay is { } wish ? Duration.Max(wish, picture.Reading) : (Duration?)null;
-            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver);
+            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver, graphic.Then);
         }
 
         public Duration LeaveOf(LookId look) =>

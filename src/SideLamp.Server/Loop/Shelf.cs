@@ -1,5 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
+using System.Security.Cryptography;
+using System.Text;
 using SideLamp.Core;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
@@ -7,7 +9,11 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Server.Loop;
 
 /// <summary>A template and the file it was read from.</summary>
-public sealed record ShelfTemplate(Template Template, string Source);
+public sealed record ShelfTemplate(Template Template, string Source)
+{
+    /// <summary>Differs when the file differs, in every run of the server.</summary>
+    public string Version { get; } = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(Source)))[..12];
+}
 
 /// <summary>The bundled templates, and beside them a show's own.</summary>
 public sealed class Shelf

@@ -1,5 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Tests.Airing;
 
@@ -15,6 +16,8 @@ internal sealed class FakeFacts : IAirFacts
             ["n"] = ("lower-left", "name", null),
             ["d"] = ("upper-right", "bug", null),
         };
+
+    public Dictionary<string, Follow> Then { get; } = [];
 
     public Duration Arrive { get; set; } = Duration.FromMilliseconds(600);
 
@@ -36,7 +39,8 @@ internal sealed class FakeFacts : IAirFacts
                 one.Stay,
                 Arrive,
                 Leave,
-                WaitsForLeaver
+                WaitsForLeaver,
+                Then.GetValueOrDefault(graphic.Value)
             )
             : null;
 

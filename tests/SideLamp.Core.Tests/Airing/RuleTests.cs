@@ -1,5 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Tests.Airing;
 
@@ -281,6 +282,95 @@ public sealed class RuleTests
         Assert.Empty(step.State.Airings);
         Assert.NotNull(Engine.Apply(_air, new LightsBack(), _facts, _now).Refusal);
         Assert.NotNull(Engine.Apply(_air, new Push(new("a")), _facts, _now).Refusal);
+    }
+
+    [Fact]
+    public void Rule_12_what_follows_comes_after_its_delay_from_the_moment_the_one_before_is_gone()
+    {
+        Chain();
+        Light("a");
+        After(600 + 5000 + 400);
+        Assert.Null(_air.Of(new("a")));
+        After(1999);
+        Assert.Null(_air.Of(new("d")));
+        After(1);
+        Assert.Equal((Phase.Arriving, Origin.Automatic), (Of("d").Phase, Of("d").Origin));
+    }
+
+    [Fact]
+    public void Rule_12_early_dark_cancels_what_would_follow()
+    {
+        Chain();
+        Light("a");
+        After(3000);
+        Do(new Darken(new("a")));
+        After(20_000);
+        Assert.Empty(_air.Airings);
+        // While it leaves by itself it can still be called off, and while the follower waits for its delay too.
+        Light("a");
+        After(5700);
+        Do(new Darken(new("a")));
+        After(20_000);
+        Assert.Empty(_air.Airings);
+        Light("a");
+        After(6500);
+        Do(new Darken(new("d")));
+        After(20_000);
+        Assert.Empty(_air.Airings);
+    }
+
+    [Fact]
+    public void Rule_12_a_graphic_can_be_lit_without_what_follows()
+    {
+        Chain();
+        Do(new Light(new("a"), Alone: true));
+        After(20_000);
+        Assert.Empty(_air.Airings);
+    }
+
+    [Fact]
+    public void Rule_14_what_follows_never_sends_away_what_a_person_lit_and_says_so()
+    {
+        Chain();
+        _facts.Graphics["e"] = ("upper-right", "name", null);
+        Light("e");
+        Light("a");
+        After(20_000);
+        Assert.Equal(Phase.Lit, Of("e").Phase);
+        Assert.Null(_air.Of(new("d")));
+        Assert.Contains(_log, one => one is { Kind: HappeningKind.Skipped, Graphic.Value: "d" });
+    }
+
+    [Fact]
+    public void Rule_21_lights_out_calls_off_what_would_follow()
+    {
+        Chain();
+        Light("a");
+        After(6500);
+        Do(new LightsOut());
+        After(20_000);
+        Assert.Empty(_air.Airings);
+    }
+
+    [Fact]
+    public void Rule_29_a_chain_that_feeds_itself_ends_after_a_thousand_wakes_of_one_sleep()
+    {
+        Chain();
+        _facts.Then["d"] = new Follow(new("a"), Duration.Zero);
+        _facts.Graphics["d"] = ("upper-right", "bug", Duration.FromSeconds(1));
+        Light("a");
+        After(60_000);
+        Assert.NotEmpty(_air.Airings.Select(airing => airing.Graphic).Concat((_air.Followers ?? []).Select(one => one.Graphic)));
+        _now += Duration.FromDays(30);
+        After(0);
+        After(60_000);
+        Assert.Empty(_air.Airings);
+    }
+
+    private void Chain()
+    {
+        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(5));
+        _facts.Then["a"] = new Follow(new("d"), Duration.FromSeconds(2));
     }
 
     private void Light(string graphic) => Do(new Light(new(graphic)));

@@ -494,6 +494,7 @@ export interface components {
             revision: number;
             now: components["schemas"]["Instant"];
             airings: components["schemas"]["AiringView"][];
+            followers: components["schemas"]["Following"][];
             lightsOut: boolean;
             standby?: null | components["schemas"]["GraphicId"];
             switches: components["schemas"]["SwitchView"][];
@@ -554,6 +555,15 @@ export interface components {
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
+        Follow: {
+            graphic: components["schemas"]["GraphicId"];
+            delay: components["schemas"]["Duration"];
+        };
+        Following: {
+            graphic: components["schemas"]["GraphicId"];
+            after: components["schemas"]["GraphicId"];
+            at: components["schemas"]["Instant"];
+        };
         FontNames: {
             family: string;
             /** Format: int32 */
@@ -587,6 +597,7 @@ export interface components {
                 [key: string]: components["schemas"]["Lettering"];
             };
             worn?: string;
+            then?: null | components["schemas"]["Follow"];
         };
         GraphicEdit: {
             /** Format: int64 */
@@ -610,6 +621,7 @@ export interface components {
                 [key: string]: components["schemas"]["Lettering"];
             };
             template?: string;
+            then?: null | components["schemas"]["Follow"];
         };
         GraphicId: string;
         Image: {
@@ -897,6 +909,8 @@ export interface components {
             verb: components["schemas"]["AirVerb"];
             graphic?: string;
             card?: string;
+            /** @default false */
+            alone: boolean;
         };
         Pressed: {
             done: boolean;
@@ -1069,6 +1083,7 @@ export interface components {
             fields: components["schemas"]["Field"][];
             parts: components["schemas"]["PartView"][];
             own: boolean;
+            version: string;
         };
         TextFit: {
             part: string;

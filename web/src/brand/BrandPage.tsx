@@ -4,6 +4,7 @@ import { usePicture } from '../monitor/usePicture';
 import { useShow, type Brand, type Graphic } from '../show/ShowContext';
 import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
+import { Seen } from '../ui/Seen';
 import { BrandChoice } from './BrandChoice';
 import { Logos } from './Logos';
 import { Palette } from './Palette';
@@ -37,8 +38,10 @@ export function BrandPage() {
             tabIndex={0}
             className="grid min-h-0 auto-rows-max grid-cols-2 gap-3 overflow-y-auto"
           >
-            {show.graphics.slice(0, 12).map((graphic) => (
-              <Sample key={graphic.id} graphic={graphic} />
+            {show.graphics.map((graphic) => (
+              <Seen key={graphic.id} className="aspect-video">
+                <Sample graphic={graphic} />
+              </Seen>
             ))}
             {show.graphics.length === 0 && (
               <p className="text-quiet">Graphics of the show appear here, dressed in this brand.</p>

@@ -36,11 +36,11 @@ export function DeskPage() {
 
   /** Pressing what is lit always darkens it, in every mode. */
   const onPress = useCallback(
-    (id: string) => {
+    (id: string, alone = false) => {
       const lit = isLit(news?.airings.find((airing) => airing.graphic === id)?.phase);
       if (id !== lightable) choose(id);
       if (lit) void press('dark', id);
-      else if (!show.lookFirst) void press('light', id);
+      else if (!show.lookFirst) void press('light', id, undefined, alone);
     },
     [news, lightable, choose, press, show.lookFirst],
   );

@@ -5,7 +5,7 @@ import { useShow, type Graphic } from '../show/ShowContext';
 import { Switch } from './Switch';
 
 interface Props {
-  onPress(id: string): void;
+  onPress(id: string, alone?: boolean): void;
   onChoose(id: string): void;
 }
 

@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { Lock } from 'lucide-react';
 import { useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
@@ -16,6 +17,8 @@ interface Props {
   /** Lights what is in standby; missing where a press does so by itself. */
   onLight?: () => void;
 }
+
+const lockedNote = 'The template says that this does not change while it is on air.';
 
 /** The words of what is in standby, edited at once: Ctrl+Enter pushes them, Esc throws them away. */
 export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
@@ -70,21 +73,32 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
             onDraft(same ? others : { ...others, [field.name]: text });
           };
           const id = `quick-${field.name}`;
+          const locked = lit && !field.onAir;
           return (
             <div key={field.name} className="grid grid-cols-[76px_1fr] items-center gap-2">
-              <label htmlFor={id} className="text-quiet">
+              <label htmlFor={id} className="flex items-center gap-1 text-quiet">
                 {field.label}
+                {locked && <Lock aria-label="locked" size={12} />}
               </label>
               {field.kind === 'longText' || field.kind === 'list' ? (
                 <textarea
                   id={id}
                   rows={3}
+                  disabled={locked}
+                  title={locked ? lockedNote : undefined}
                   value={value}
                   onChange={(event) => onChange(event.target.value)}
                   className={inputLook}
                 />
               ) : (
-                <input id={id} value={value} onChange={(event) => onChange(event.target.value)} className={inputLook} />
+                <input
+                  id={id}
+                  disabled={locked}
+                  title={locked ? lockedNote : undefined}
+                  value={value}
+                  onChange={(event) => onChange(event.target.value)}
+                  className={inputLook}
+                />
               )}
             </div>
           );

@@ -9,7 +9,8 @@ import { Key } from '../ui/Button';
 
 interface Props {
   graphic: Graphic;
-  onPress(id: string): void;
+  /** `alone`: without what would follow. */
+  onPress(id: string, alone?: boolean): void;
   onChoose(id: string): void;
 }
 
@@ -22,6 +23,9 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
   const view = news?.switches.find((one) => one.graphic === graphic.id);
   const lit = isLit(airing?.phase);
   const standby = news?.standby === graphic.id;
+  const { show } = useShow();
+  const coming = news?.followers.find((one) => one.graphic === graphic.id);
+  const follower = graphic.then && show.graphics.find((one) => one.id === graphic.then?.graphic);
   const cut = view?.fits.some((fit) => fit.outcome === 'cut');
 
   return (
@@ -38,7 +42,8 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
         aria-pressed={lit}
         data-press={graphic.id}
         aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
-        onClick={() => onPress(graphic.id)}
+        title={follower ? `${follower.name} follows. Shift and press lights it alone.` : undefined}
+        onClick={(event) => onPress(graphic.id, event.shiftKey)}
         className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
       >
         <Lamp lit={lit} standby={standby} />
@@ -53,8 +58,10 @@ export function Switch({ graphic, onPress, onChoose }: Props) {
           </span>
           <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
             {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
+            {coming && <b className="font-semibold">comes in {clockText(Math.max(0, coming.at - now))} · </b>}
             {cut && '✂ cut off · '}
             {view?.untouched && 'sample words · '}
+            {follower && `then ${follower.name} · `}
             {view?.words}
           </span>
         </span>

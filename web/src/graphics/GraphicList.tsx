@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { ContextMenu } from 'radix-ui';
-import { useState, type MouseEvent } from 'react';
+import { useRef, useState, type MouseEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { PictureView } from '../monitor/PictureView';
@@ -9,6 +9,7 @@ import { seatsInFrame } from '../show/seats';
 import { useShow, type Graphic } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 import { inputLook } from '../ui/Field';
+import { Seen } from '../ui/Seen';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
 export function GraphicList({ chosen }: { chosen: Graphic }) {
@@ -57,6 +58,11 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
   );
 }
 
+function Glimpse({ graphic }: { graphic: Graphic }) {
+  const { data } = usePicture(graphic.id);
+  return <PictureView close picture={data} label={`Thumbnail of ${graphic.name}`} />;
+}
+
 interface ThumbnailProps {
   graphic: Graphic;
   chosen: boolean;
@@ -70,8 +76,8 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
   const { edits } = useShow();
   const { news } = useLive();
   const navigate = useNavigate();
-  const { data } = usePicture(graphic.id);
   const [naming, setNaming] = useState(false);
+  const begin = useRef(false);
   const lit = isLit(news?.airings.find((airing) => airing.graphic === graphic.id)?.phase);
   const litAmong = news?.airings.some((airing) => among.includes(airing.graphic) && isLit(airing.phase));
 
@@ -107,7 +113,9 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
             onClick={onChoose}
             className="block"
           >
-            <PictureView close picture={data} label={`Thumbnail of ${graphic.name}`} />
+            <Seen className="aspect-video">
+              <Glimpse graphic={graphic} />
+            </Seen>
             {!naming && (
               <span className="flex items-center justify-between gap-2 px-2 py-1.5">
                 <span className="truncate font-semibold">{graphic.name}</span>
@@ -133,9 +141,18 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
         </li>
       </ContextMenu.Trigger>
       <ContextMenu.Portal>
-        <ContextMenu.Content className="z-40 min-w-48 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]">
+        <ContextMenu.Content
+          // The menu gives the focus back when it closes; the name wants it then.
+          onCloseAutoFocus={(event) => {
+            if (!begin.current) return;
+            event.preventDefault();
+            begin.current = false;
+            setNaming(true);
+          }}
+          className="z-40 min-w-48 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+        >
           {among.length === 1 && (
-            <ContextMenu.Item className={item} onSelect={() => setTimeout(() => setNaming(true))}>
+            <ContextMenu.Item className={item} onSelect={() => (begin.current = true)}>
               Rename <span className="float-right text-quiet">F2</span>
             </ContextMenu.Item>
           )}

@@ -80,6 +80,7 @@ export function Inspector({ graphic, card }: { graphic: Graphic; card: Card }) {
             />
           )}
         />
+        {graphic.stay != null && <Then graphic={graphic} />}
         <Range
           label="Speed of its motion"
           value={graphic.speed}
@@ -111,5 +112,56 @@ export function Inspector({ graphic, card }: { graphic: Graphic; card: Card }) {
         Delete this graphic
       </Button>
     </aside>
+  );
+}
+
+/** What follows when the stay is over. */
+function Then({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const then = graphic.then;
+  return (
+    <div className="grid grid-cols-[1fr_84px] gap-2">
+      <Field
+        label="Then"
+        render={(id) => (
+          <select
+            id={id}
+            value={then?.graphic ?? ''}
+            onChange={(event) =>
+              void edits.graphic(graphic.id, { then: { graphic: event.target.value, delay: then?.delay ?? 0 } })
+            }
+            className={inputLook}
+          >
+            <option value="">nothing</option>
+            {show.graphics
+              .filter((one) => one.id !== graphic.id)
+              .map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+          </select>
+        )}
+      />
+      {then && (
+        <Field
+          label="After, s"
+          render={(id) => (
+            <KeptText
+              id={id}
+              type="number"
+              min={0}
+              step={0.5}
+              value={String(then.delay / 1000)}
+              onKeep={(text) =>
+                void edits.graphic(graphic.id, {
+                  then: { ...then, delay: Math.max(0, Math.round(Number(text) * 1000)) },
+                })
+              }
+            />
+          )}
+        />
+      )}
+    </div>
   );
 }

@@ -1,8 +1,8 @@
-import type { Picture } from '../painter/wire';
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
 import { useLive } from '../live/LiveContext';
-import { useShow, type Placement } from '../show/ShowContext';
+import type { Picture } from '../painter/wire';
+import { templateOf, upCardOf, useShow, type Placement, type Show } from '../show/ShowContext';
 
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */
 export function usePicture(
@@ -12,19 +12,42 @@ export function usePicture(
   /** In place of the graphic's own, while it is being moved. */
   place?: Placement,
 ) {
-  const { show } = useShow();
+  const { show, underWay } = useShow();
   const { news } = useLive();
+  const early = !!graphic && underWay(graphic);
   const feeds = news?.feeds.map((feed) => feed.changedAt).join();
   return useQuery({
-    queryKey: ['picture', graphic, card, words, place, show.revision, feeds],
+    // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
+    queryKey: ['picture', graphic, madeFrom(show, graphic, card), words, place, feeds, early],
+    staleTime: early ? 0 : Infinity,
     queryFn: () => answered(client.POST('/api/preview', { body: { graphic: graphic!, card, words, place } })),
     enabled: !!graphic,
     placeholderData: keepPreviousData,
     retry: false,
+    // Edits make many; only the latest are worth keeping.
+    gcTime: 20_000,
   });
 }
 
 /** The picture as it is now, asked for anew: what is measured by it must not be a moment old. */
 export function fetchPicture(graphic: string, place?: Placement): Promise<Picture> {
   return answered(client.POST('/api/preview', { body: { graphic, place } }));
+}
+
+/** What a picture is made from. An edit elsewhere in the show leaves it as it is, and asks for nothing. */
+function madeFrom(show: Show, id: string | null | undefined, card?: string): unknown {
+  const graphic = show.graphics.find((one) => one.id === id);
+  if (!graphic) return null;
+  const shown = graphic.cards.find((one) => one.id === card) ?? upCardOf(graphic);
+  return [
+    shown.words,
+    graphic.place,
+    show.seats.find((seat) => seat.id === graphic.seat)?.room ?? graphic.seat,
+    graphic.outfits.find((outfit) => outfit.id === graphic.worn)?.hidden,
+    graphic.lettering,
+    graphic.speed,
+    templateOf(show, graphic)?.version,
+    show.brand,
+    show.canvas,
+  ];
 }

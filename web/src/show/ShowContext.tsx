@@ -51,7 +51,12 @@ interface ShowState {
   show: Show;
   edits: Edits;
   keeping: Keeping;
+  /** Whether edits of this graphic, or of the whole show, are on their way: what the server lays out may be older than this page. */
+  underWay(graphic: string): boolean;
 }
+
+/** Stands for all graphics. */
+const whole = '*';
 
 const ShowContext = createContext<ShowState | null>(null);
 
@@ -78,6 +83,7 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
     retry: true,
   });
   const [keeping, setKeeping] = useState<Keeping>(null);
+  const [onTheWay, setOnTheWay] = useState<readonly string[]>([]);
   const [{ keep, see }] = useState(() => makeKeeper(queries, clock.now, setKeeping));
 
   // Follows the server: an edit made anywhere is fetched.
@@ -92,18 +98,33 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
     const foresee = (change: (show: Show) => Show): void => {
       queries.setQueryData<Show>(['show'], (old) => old && change(old));
     };
+    /** Marks what an edit changes for as long as it is on its way. */
+    const during = async <T,>(what: string, edit: Promise<T>): Promise<T> => {
+      setOnTheWay((all) => [...all, what]);
+      try {
+        return await edit;
+      } finally {
+        setOnTheWay((all) => all.toSpliced(all.indexOf(what), 1));
+      }
+    };
     return {
       show: async (edit) => {
         foresee((old) => ({ ...old, ...(edit as Partial<Show>) }));
-        return !!(await keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } }))));
+        return !!(await during(
+          whole,
+          keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } }))),
+        ));
       },
       graphic: async (id, edit) => {
         foresee((old) => ({
           ...old,
           graphics: old.graphics.map((graphic) => (graphic.id === id ? withEdit(graphic, edit) : graphic)),
         }));
-        return !!(await keep((revision) =>
-          answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision } })),
+        return !!(await during(
+          id,
+          keep((revision) =>
+            answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision } })),
+          ),
         ));
       },
       addGraphic: async (wish) =>
@@ -113,8 +134,11 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
       addTemplate: async (wish) =>
         (await keep(() => answered(client.POST('/api/templates', { body: wish }))))?.id ?? null,
       template: async (id, source) =>
-        !!(await keep((revision) =>
-          answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source } })),
+        !!(await during(
+          whole,
+          keep((revision) =>
+            answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source } })),
+          ),
         )),
       deleteTemplate: async (id) =>
         !!(await keep(() => answered(client.DELETE('/api/templates/{id}', { params: path(id) })))),
@@ -151,7 +175,13 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
     };
   }, [keep, queries]);
 
-  const state = useMemo(() => (show ? { show, edits, keeping } : null), [show, edits, keeping]);
+  const state = useMemo(
+    () =>
+      show
+        ? { show, edits, keeping, underWay: (id: string) => onTheWay.some((one) => one === id || one === whole) }
+        : null,
+    [show, edits, keeping, onTheWay],
+  );
   return state ? <ShowContext value={state}>{children}</ShowContext> : waiting;
 }
 
@@ -167,7 +197,7 @@ function bytesOf(file: File) {
 /** A graphic as it will be once the edit is kept. */
 function withEdit(
   graphic: Graphic,
-  { card, words, stay, key, cards, worn, ...plain }: Edit<Schemas['GraphicEdit']>,
+  { card, words, stay, key, cards, worn, then, ...plain }: Edit<Schemas['GraphicEdit']>,
 ): Graphic {
   const of = card ?? plain.up ?? graphic.up;
   // New cards get their names from the server; until then the old ones stand.
@@ -175,6 +205,7 @@ function withEdit(
   return {
     ...graphic,
     ...(plain as Partial<Graphic>),
+    ...(then === undefined ? {} : { then: then?.graphic ? then : undefined }),
     ...(worn === undefined ? {} : { worn: worn || undefined }),
     ...(stay === undefined ? {} : { stay: stay || undefined }),
     ...(key === undefined ? {} : { key: key || undefined }),

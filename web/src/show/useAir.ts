@@ -5,17 +5,17 @@ import { useLive } from '../live/LiveContext';
 
 type Verb = Schemas['AirVerb'];
 
-/** Presses. What cannot be sent is said, never swallowed. */
+/** Presses. `alone` lights without what would follow. What cannot be sent is said, never swallowed. */
 export function useAir() {
   const { up } = useLive();
   const press = useCallback(
-    async (verb: Verb, graphic?: string, card?: string): Promise<boolean> => {
+    async (verb: Verb, graphic?: string, card?: string, alone = false): Promise<boolean> => {
       if (!up) {
         toast.error('Not sent: Side Lamp is not answering. What is on air stays as it is.', { id: 'lost' });
         return false;
       }
       try {
-        await answered(client.POST('/api/air', { body: { id: crypto.randomUUID(), verb, graphic, card } }));
+        await answered(client.POST('/api/air', { body: { id: crypto.randomUUID(), verb, graphic, card, alone } }));
         return true;
       } catch (error) {
         toast.error(error instanceof Refusal ? error.sentence : String(error));
