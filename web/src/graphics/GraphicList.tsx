@@ -1,36 +1,49 @@
 import clsx from 'clsx';
 import { ContextMenu } from 'radix-ui';
-import { useRef, useState, type MouseEvent } from 'react';
+import { memo, useCallback, useEffect, useRef, useState, type MouseEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { seatsInFrame } from '../show/seats';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { useShow, type Edits, type Graphic } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 import { inputLook } from '../ui/Field';
 import { Seen } from '../ui/Seen';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
 export function GraphicList({ chosen }: { chosen: Graphic }) {
-  const { show } = useShow();
+  const { show, edits } = useShow();
+  const { news } = useLive();
   const [also, setAlso] = useState<string[]>([]);
   const seats = seatsInFrame(show);
   const inOrder = seats.flatMap((seat) => show.graphics.filter((graphic) => graphic.seat === seat.id));
-  const all = [chosen.id, ...also.filter((id) => id !== chosen.id)];
+  const lit = new Set(news?.airings.filter((airing) => isLit(airing.phase)).map((airing) => airing.graphic));
+  const now = { also, inOrder, chosen: chosen.id, lit };
+  const latest = useRef(now);
+  // What the handlers read: they themselves never change, so that a long list is not drawn anew for one edit.
+  useEffect(() => {
+    latest.current = now;
+  });
 
-  const choose = (event: MouseEvent, id: string): void => {
+  const choose = useCallback((event: MouseEvent, id: string): void => {
+    const { also, inOrder, chosen } = latest.current;
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
       setAlso(also.includes(id) ? also.filter((one) => one !== id) : [...also, id]);
     } else if (event.shiftKey) {
       event.preventDefault();
-      const [from, to] = [chosen.id, id]
-        .map((one) => inOrder.findIndex((graphic) => graphic.id === one))
-        .sort((a, b) => a - b);
-      setAlso(inOrder.slice(from, to! + 1).map((graphic) => graphic.id));
+      const places = [chosen, id].map((one) => inOrder.findIndex((graphic) => graphic.id === one));
+      setAlso(inOrder.slice(Math.min(...places), Math.max(...places) + 1).map((graphic) => graphic.id));
     } else setAlso([]);
-  };
+  }, []);
+  /** What the menu of a graphic is for: all that are chosen, when it is one of them. */
+  const among = useCallback((id: string): { ids: string[]; lit: boolean } => {
+    const { also, chosen, lit } = latest.current;
+    const all = [chosen, ...also.filter((one) => one !== chosen)];
+    const ids = all.includes(id) ? all : [id];
+    return { ids, lit: ids.some((one) => lit.has(one)) };
+  }, []);
 
   return (
     <nav aria-label="Graphics by seat" className="min-h-0 overflow-y-auto pr-1">
@@ -43,11 +56,14 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
               {here.map((graphic) => (
                 <Thumbnail
                   key={graphic.id}
-                  graphic={graphic}
+                  id={graphic.id}
+                  name={graphic.name}
+                  edits={edits}
                   chosen={graphic.id === chosen.id}
-                  among={all.includes(graphic.id) ? all : [graphic.id]}
                   marked={also.includes(graphic.id)}
-                  onChoose={(event) => choose(event, graphic.id)}
+                  lit={lit.has(graphic.id)}
+                  among={among}
+                  onChoose={choose}
                 />
               ))}
             </ul>
@@ -58,46 +74,46 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
   );
 }
 
-function Glimpse({ graphic }: { graphic: Graphic }) {
-  const { data } = usePicture(graphic.id);
-  return <PictureView close picture={data} label={`Thumbnail of ${graphic.name}`} />;
+function Glimpse({ id, name }: { id: string; name: string }) {
+  const { data } = usePicture(id);
+  return <PictureView close picture={data} label={`Thumbnail of ${name}`} />;
 }
 
 interface ThumbnailProps {
-  graphic: Graphic;
+  id: string;
+  name: string;
+  edits: Edits;
   chosen: boolean;
   marked: boolean;
-  /** The graphics that the context menu is for. */
-  among: string[];
-  onChoose(event: MouseEvent): void;
+  lit: boolean;
+  among(id: string): { ids: string[]; lit: boolean };
+  onChoose(event: MouseEvent, id: string): void;
 }
 
-function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps) {
-  const { edits } = useShow();
-  const { news } = useLive();
+const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit, among, onChoose }: ThumbnailProps) {
   const navigate = useNavigate();
   const [naming, setNaming] = useState(false);
+  const [count, setCount] = useState(1);
   const begin = useRef(false);
-  const lit = isLit(news?.airings.find((airing) => airing.graphic === graphic.id)?.phase);
-  const litAmong = news?.airings.some((airing) => among.includes(airing.graphic) && isLit(airing.phase));
 
   const duplicate = async (): Promise<void> => {
     let last: string | null = null;
-    for (const id of among) last = await edits.addGraphic({ copyOf: id });
+    for (const one of among(id).ids) last = await edits.addGraphic({ copyOf: one });
     if (last) await navigate(`/graphics/${last}`);
   };
   const remove = async (): Promise<void> => {
-    if (litAmong && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
-    for (const id of among) await edits.deleteGraphic(id);
+    const those = among(id);
+    if (those.lit && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
+    for (const one of those.ids) await edits.deleteGraphic(one);
   };
-  const rename = (name: string): void => {
+  const rename = (next: string): void => {
     setNaming(false);
-    if (name.trim() && name !== graphic.name) void edits.graphic(graphic.id, { name: name.trim() });
+    if (next.trim() && next !== name) void edits.graphic(id, { name: next.trim() });
   };
 
   const item = 'cursor-default rounded-lg px-3 py-2 outline-none data-highlighted:bg-ridge';
   return (
-    <ContextMenu.Root>
+    <ContextMenu.Root onOpenChange={() => setCount(among(id).ids.length)}>
       <ContextMenu.Trigger asChild>
         <li
           onKeyDown={(event) => event.key === 'F2' && setNaming(true)}
@@ -107,18 +123,18 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
           )}
         >
           <Link
-            to={`/graphics/${graphic.id}`}
+            to={`/graphics/${id}`}
             aria-current={chosen ? 'page' : undefined}
-            aria-label={naming ? graphic.name : undefined}
-            onClick={onChoose}
+            aria-label={naming ? name : undefined}
+            onClick={(event) => onChoose(event, id)}
             className="block"
           >
             <Seen className="aspect-video">
-              <Glimpse graphic={graphic} />
+              <Glimpse id={id} name={name} />
             </Seen>
             {!naming && (
               <span className="flex items-center justify-between gap-2 px-2 py-1.5">
-                <span className="truncate font-semibold">{graphic.name}</span>
+                <span className="truncate font-semibold">{name}</span>
                 {lit && <span className="lit rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
               </span>
             )}
@@ -126,8 +142,8 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
           {naming && (
             <input
               autoFocus
-              aria-label={`New name of ${graphic.name}`}
-              defaultValue={graphic.name}
+              aria-label={`New name of ${name}`}
+              defaultValue={name}
               maxLength={80}
               onFocus={(event) => event.target.select()}
               onBlur={(event) => rename(event.target.value)}
@@ -151,23 +167,23 @@ function Thumbnail({ graphic, chosen, marked, among, onChoose }: ThumbnailProps)
           }}
           className="z-40 min-w-48 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
         >
-          {among.length === 1 && (
+          {count === 1 && (
             <ContextMenu.Item className={item} onSelect={() => (begin.current = true)}>
               Rename <span className="float-right text-quiet">F2</span>
             </ContextMenu.Item>
           )}
           <ContextMenu.Item className={item} onSelect={() => void duplicate()}>
-            Duplicate {among.length > 1 && `these ${among.length}`}
+            Duplicate {count > 1 && `these ${count}`}
           </ContextMenu.Item>
-          <ContextMenu.Item className={item} onSelect={() => void navigate(`/graphics/${graphic.id}/cards`)}>
+          <ContextMenu.Item className={item} onSelect={() => void navigate(`/graphics/${id}/cards`)}>
             Cards as a table
           </ContextMenu.Item>
           <ContextMenu.Separator className="my-1.5 h-px bg-line" />
           <ContextMenu.Item className={item} onSelect={() => void remove()}>
-            Delete {among.length > 1 && `these ${among.length}`}
+            Delete {count > 1 && `these ${count}`}
           </ContextMenu.Item>
         </ContextMenu.Content>
       </ContextMenu.Portal>
     </ContextMenu.Root>
   );
-}
+});
