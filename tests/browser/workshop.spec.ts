@@ -92,3 +92,19 @@ test('a saved finish dresses another part, and a locked part stays as it is', as
   await expect(page.getByText('“text” is locked.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled();
 });
+
+test('the row of a list is built from parts too, and a meter finds its field', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/to-see`);
+  await page.getByRole('button', { name: 'Change its template' }).click();
+  await page.waitForURL(/workshop\/own-/);
+  const tree = page.getByRole('list', { name: 'Tree of parts' });
+  const easel = page.getByRole('img', { name: 'Easel: the template' });
+  await page.getByRole('button', { name: 'Field', exact: true }).click();
+  await page.getByLabel('Kind of Field 1').selectOption('number');
+  await tree.getByRole('button', { pressed: true }).first().click();
+  await page.getByRole('button', { name: 'Part', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Meter' }).click();
+  await expect(easel.locator('[data-node="meter"]')).toBeAttached();
+  await tree.getByRole('button', { name: 'item', exact: true }).click();
+  await expect(page.getByLabel('Shows', { exact: true })).toHaveValue('1');
+});

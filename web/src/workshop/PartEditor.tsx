@@ -7,7 +7,7 @@ import { Field, inputLook } from '../ui/Field';
 import { Motions } from './Motions';
 import { finishNames, propertiesOf } from './properties';
 import { PropertyField } from './PropertyField';
-import { find, set, type PartJson, type TemplateJson } from './tree';
+import { find, rowsOf, set, type PartJson, type TemplateJson } from './tree';
 
 interface Props {
   template: TemplateJson;
@@ -15,11 +15,19 @@ interface Props {
   onChange(root: PartJson): void;
 }
 
+const columns = ['1', '2', '3', '4', '5', '6', 'done', 'open'].map((name) => ({
+  name,
+  label: /\d/.test(name) ? `column ${name}` : name,
+}));
+
 /** Everything about the chosen part. A change goes to all that are chosen. */
 export function PartEditor({ template, chosen, onChange }: Props) {
-  const { root, fields } = template;
+  const { root } = template;
   const row = find(root, chosen.at(-1)!) ?? { part: root, parent: null, depth: 0 };
   const { part, parent } = row;
+  // Within a list's row the line's own columns can be shown as well.
+  const inList = rowsOf(root).some((one) => one.part.part === 'list' && find(one.part, part.id) && one.part !== part);
+  const fields = inList ? [...template.fields, ...columns] : template.fields;
   const change = (properties: Record<string, unknown>): void =>
     onChange(chosen.reduce((tree, id) => set(tree, id, properties), root));
   /** A text shows a field or words of its own, never both. */
@@ -60,9 +68,11 @@ export function PartEditor({ template, chosen, onChange }: Props) {
           </div>
         </Heading>
       ))}
-      <Heading name="Motion">
-        <Motions part={part} onSet={change} />
-      </Heading>
+      {part.part !== 'cell' && (
+        <Heading name="Motion">
+          <Motions part={part} onSet={change} />
+        </Heading>
+      )}
       <Finishes part={part} onSet={change} />
     </aside>
   );

@@ -3,10 +3,23 @@ import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Group, Lock, LockOpen, Plus, Tra
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../ui/Button';
 import { kindNames } from './properties';
-import { duplicate, find, fresh, group, insert, remove, rowsOf, set, shift, type PartJson } from './tree';
+import {
+  duplicate,
+  find,
+  fresh,
+  group,
+  insert,
+  remove,
+  rowsOf,
+  set,
+  shift,
+  type PartJson,
+  type TemplateJson,
+} from './tree';
 
 interface Props {
   root: PartJson;
+  fields: TemplateJson['fields'];
   chosen: string[];
   onChoose(ids: string[]): void;
   onChange(root: PartJson): void;
@@ -22,14 +35,46 @@ const starts: Record<string, Omit<PartJson, 'id'>> = {
   free: { part: 'free', width: 600, height: 300, parts: [] },
 };
 
+/** Parts that show a field, which must be there already: the first of a fitting kind, to begin with. */
+const fieldStarts: Record<string, { kinds: string[]; make(field: string): Omit<PartJson, 'id'> }> = {
+  meter: { kinds: ['number'], make: (value) => ({ part: 'meter', value, width: 300, height: 12 }) },
+  qr: { kinds: ['text', 'long-text'], make: (field) => ({ part: 'qr', field, width: 240, height: 240 }) },
+  list: {
+    kinds: ['list'],
+    make: (field) => ({
+      part: 'list',
+      field,
+      gap: 8,
+      row: { id: 'entry', part: 'row', gap: 12, parts: [{ id: 'entry-words', part: 'text', field: '1', size: 32 }] },
+    }),
+  },
+  table: {
+    kinds: ['list'],
+    make: (field) => ({
+      part: 'table',
+      field,
+      columns: [
+        { id: 'first', size: 32 },
+        { id: 'second', size: 32 },
+      ] as never,
+    }),
+  },
+};
+
 /** The tree of parts. What stands further down is drawn over what stands above it. */
-export function PartTree({ root, chosen, onChoose, onChange }: Props) {
+export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
   const part = chosen.at(-1) ?? root.id;
   const row = find(root, part);
   const locked = row?.part.locked === true;
   const top = part === root.id;
+  const offered: Record<string, Omit<PartJson, 'id'>> = { ...starts };
+  for (const [kind, start] of Object.entries(fieldStarts)) {
+    const field = fields.find((one) => start.kinds.includes(one.kind ?? 'text'));
+    if (field) offered[kind] = start.make(field.name);
+  }
+  const cell = row?.part.part === 'cell';
   const add = (kind: string): void => {
-    const made = { id: fresh(root, kind), ...starts[kind] } as PartJson;
+    const made = { id: fresh(root, kind), ...offered[kind] } as PartJson;
     onChange(insert(root, part, made));
     onChoose([made.id]);
   };
@@ -61,10 +106,10 @@ export function PartTree({ root, chosen, onChoose, onChange }: Props) {
     <section aria-label="Parts" className="grid gap-1.5">
       <div className="flex flex-wrap gap-0.5">
         {menu(
-          <Button className="px-2">
+          <Button className="px-2" disabled={cell}>
             <Plus aria-hidden size={15} /> Part
           </Button>,
-          Object.keys(starts),
+          Object.keys(offered),
           add,
         )}
         {menu(
@@ -111,18 +156,22 @@ export function PartTree({ root, chosen, onChoose, onChange }: Props) {
                 <span className="truncate">{one.id.replaceAll('-', ' ')}</span>
                 <span className="ml-auto text-[10.5px] text-faint">{kindNames[one.part]?.toLowerCase()}</span>
               </button>
-              <Toggle
-                label={`${one.id} ${one.hidden ? 'is hidden' : 'shows'}`}
-                onClick={() => onChange(set(root, one.id, { hidden: one.hidden ? undefined : true }))}
-              >
-                <Seen aria-hidden size={13} />
-              </Toggle>
-              <Toggle
-                label={`${one.id} is ${one.locked ? 'locked' : 'open'}`}
-                onClick={() => onChange(set(root, one.id, { locked: one.locked ? undefined : true }))}
-              >
-                <Held aria-hidden size={12} />
-              </Toggle>
+              {one.part !== 'cell' && (
+                <>
+                  <Toggle
+                    label={`${one.id} ${one.hidden ? 'is hidden' : 'shows'}`}
+                    onClick={() => onChange(set(root, one.id, { hidden: one.hidden ? undefined : true }))}
+                  >
+                    <Seen aria-hidden size={13} />
+                  </Toggle>
+                  <Toggle
+                    label={`${one.id} is ${one.locked ? 'locked' : 'open'}`}
+                    onClick={() => onChange(set(root, one.id, { locked: one.locked ? undefined : true }))}
+                  >
+                    <Held aria-hidden size={12} />
+                  </Toggle>
+                </>
+              )}
             </li>
           );
         })}

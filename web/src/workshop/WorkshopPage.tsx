@@ -80,6 +80,7 @@ function Workshop({ template }: { template: TemplateJson }) {
           />
           <PartTree
             root={template.root}
+            fields={template.fields}
             chosen={known}
             onChoose={setChosen}
             onChange={(root) => keep({ ...template, root })}

@@ -113,6 +113,8 @@ const own: Record<string, Property[]> = {
   meter: [
     { name: 'value', label: 'Shows', type: 'field' },
     { name: 'of', label: 'Of', type: 'field', optional: true },
+    { name: 'trough', label: 'Trough', type: 'surface', optional: true },
+    { name: 'fill', label: 'Filled', type: 'surface', optional: true },
   ],
   list: [
     { name: 'field', label: 'Shows', type: 'field' },
@@ -127,6 +129,7 @@ const own: Record<string, Property[]> = {
     { name: 'rowGap', label: 'Between rows, px', type: 'number', min: 0, max: 500, of: 8 },
     { name: 'stripe', label: 'Stripe', type: 'surface', optional: true },
   ],
+  cell: [{ name: 'width', label: 'Width', type: 'extent' }, ...lettering],
   qr: [{ name: 'field', label: 'Says', type: 'field' }],
   mark: [{ name: 'surface', label: 'Surface', type: 'surface' }],
 };
@@ -156,6 +159,8 @@ const stance: Property[] = [
 
 /** Everything that can be said of a part, under a few headings. */
 export function propertiesOf(part: string, inFree: boolean): { heading: string; properties: Property[] }[] {
+  // A cell stands where its table puts it.
+  if (part === 'cell') return [{ heading: 'Column', properties: own.cell! }];
   const spot: Property[] = inFree ? [{ name: 'at', label: 'Stands at, px', type: 'spot' }] : [];
   return [
     { heading: kindNames[part] ?? part, properties: own[part] ?? [] },
@@ -176,6 +181,7 @@ export const kindNames: Record<string, string> = {
   table: 'Table',
   qr: 'QR code',
   mark: 'Mark',
+  cell: 'Column',
 };
 
 /** What a saved finish takes along. */

@@ -24,6 +24,40 @@ test('parts are put in, taken out, moved, grouped and doubled, and the tree befo
   expect(ids(root)).toEqual(['all', 'a', 'b', 'c', 'd']);
 });
 
+test('the row of a list and the columns of a table are parts of the tree', () => {
+  const lists: PartJson = {
+    id: 'all',
+    part: 'column',
+    parts: [
+      {
+        id: 'list',
+        part: 'list',
+        field: 'items',
+        row: { id: 'entry', part: 'row', parts: [{ id: 'word', part: 'text' }] },
+      },
+      {
+        id: 'table',
+        part: 'table',
+        field: 'items',
+        columns: [
+          { id: 'one', size: 30 },
+          { id: 'two', size: 30 },
+        ] as never,
+      },
+    ],
+  };
+  expect(ids(lists)).toEqual(['all', 'list', 'entry', 'word', 'table', 'one', 'two']);
+  const changed = set(set(lists, 'word', { size: 20 }), 'two', { align: 'right' });
+  expect(changed.parts![0]!.row).toEqual({ id: 'entry', part: 'row', parts: [{ id: 'word', part: 'text', size: 20 }] });
+  expect(changed.parts![1]!.columns).toEqual([
+    { id: 'one', size: 30 },
+    { id: 'two', size: 30, align: 'right' },
+  ]);
+  // A list keeps its row, and a table its last column.
+  expect(ids(remove(lists, 'entry'))).toEqual(ids(lists));
+  expect(ids(remove(remove(lists, 'one'), 'two'))).toContain('two');
+});
+
 test('a property is given, changed and taken away', () => {
   const wide = set(root, 'c', { width: 40 });
   expect(find(wide, 'c')!.part).toEqual({ id: 'c', part: 'text', width: 40 });

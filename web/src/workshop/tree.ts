@@ -20,9 +20,26 @@ export interface Row {
   parent: PartJson | null;
 }
 
+/** What a part is made of: the parts of a group, the row of a list, the columns of a table. */
+function childrenOf(part: PartJson): PartJson[] {
+  if (part.part === 'list') return [part.row as PartJson];
+  if (part.part === 'table') return (part.columns as PartJson[]).map((column) => ({ ...column, part: 'cell' }));
+  return part.parts ?? [];
+}
+
+/** The part with other children. A list has one row always, and a table's columns do not say that they are cells. */
+function withChildren(part: PartJson, children: PartJson[]): PartJson {
+  if (part.part === 'list') return { ...part, row: children[0] ?? part.row };
+  if (part.part === 'table')
+    return children.length === 0
+      ? part
+      : { ...part, columns: children.map(({ part: _, ...column }) => (void _, column)) };
+  return part.parts ? { ...part, parts: children } : part;
+}
+
 /** All parts in the order of the tree. */
 export function rowsOf(root: PartJson, depth = 0, parent: PartJson | null = null): Row[] {
-  return [{ part: root, depth, parent }, ...(root.parts ?? []).flatMap((child) => rowsOf(child, depth + 1, root))];
+  return [{ part: root, depth, parent }, ...childrenOf(root).flatMap((child) => rowsOf(child, depth + 1, root))];
 }
 
 export function find(root: PartJson, id: string): Row | undefined {
@@ -31,11 +48,12 @@ export function find(root: PartJson, id: string): Row | undefined {
 
 /** The tree with one part changed; null takes it out. */
 export function replace(root: PartJson, id: string, change: (part: PartJson) => PartJson[] | null): PartJson {
-  const parts = root.parts?.flatMap((child) => {
-    if (child.id === id) return change(child) ?? [];
-    return [replace(child, id, change)];
-  });
-  return parts ? { ...root, parts } : root;
+  const children = childrenOf(root);
+  if (children.length === 0) return root;
+  return withChildren(
+    root,
+    children.flatMap((child) => (child.id === id ? (change(child) ?? []) : [replace(child, id, change)])),
+  );
 }
 
 /** The tree with a part's own properties changed; undefined takes a property away. */
