@@ -178,3 +178,17 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await page.keyboard.press('Enter');
   await expect(list.getByRole('link', { name: /Guests/ })).toBeVisible();
 });
+
+test('the logo is swapped in one press, wherever it shows', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/brand`);
+  const logo = page.getByRole('region', { name: 'Logo' });
+  const other = logo.getByRole('button', { name: 'Use this logo' });
+  const address = await other.locator('img').getAttribute('src');
+  await other.click();
+  await expect(logo.getByRole('button', { name: 'The logo in use' }).locator('img')).toHaveAttribute('src', address!);
+  await page.goto(`${lamp.url}/graphics/club`);
+  await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="logo"] img')).toHaveAttribute(
+    'src',
+    address!,
+  );
+});
