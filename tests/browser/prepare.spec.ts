@@ -192,3 +192,26 @@ test('the logo is swapped in one press, wherever it shows', async ({ page, lamp 
     address!,
   );
 });
+
+test('letters of a field, a drawn corner and a placeholder that completes itself', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/place`);
+  const line = page.getByRole('img', { name: /^Easel/ }).locator('[data-node="place/0"] > div');
+  const size = () => line.evaluate((node) => parseFloat(getComputedStyle(node).fontSize));
+  const before = await size();
+  await page.getByRole('button', { name: 'How Place is set' }).click();
+  await page.getByLabel('Size of its letters').fill('1.5');
+  await expect.poll(size).toBe(Math.round(before * 1.5));
+
+  const corner = (await page.locator('[data-grip="corner"]').boundingBox())!;
+  await page.mouse.move(corner.x + 6, corner.y + 6);
+  await page.mouse.down();
+  await page.mouse.move(corner.x + 120, corner.y + 30, { steps: 5 });
+  await page.mouse.up();
+  // Type is set anew at the larger size, in whole px, and never stretched.
+  await expect.poll(size).toBeGreaterThan(Math.round(before * 1.5));
+  expect((await size()) % 1).toBe(0);
+
+  await page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true }).fill('Seen: {{ clo');
+  await page.getByRole('button', { name: 'Moth on the cloth' }).click();
+  await expect(line).toContainText(/Seen: Elephant/);
+});
