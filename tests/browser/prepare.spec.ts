@@ -215,3 +215,9 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
   await page.getByRole('button', { name: 'Moth on the cloth' }).click();
   await expect(line).toContainText(/Seen: Elephant/);
 });
+
+test('a card is dragged to another place', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByRole('option', { name: 'Card 4' }).dragTo(page.getByRole('option', { name: 'Card 2' }));
+  await expect(page.getByRole('option', { name: 'Card 2' }).getByText('Pim')).toBeVisible();
+});

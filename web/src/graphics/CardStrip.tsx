@@ -10,6 +10,7 @@ import type { Card, Graphic } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { useCardEdits } from './cardEdits';
+import { useDropPlace } from './useDropPlace';
 
 const width = 148;
 const gap = 8;
@@ -127,7 +128,7 @@ function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: 
   const lit = news?.airings.some(
     (airing) => airing.card === card.id && airing.graphic === graphic.id && isLit(airing.phase),
   );
-  const [over, setOver] = useState(false);
+  const place = useDropPlace(onDrop);
   return (
     <div
       role="option"
@@ -136,19 +137,11 @@ function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: 
       draggable
       onClick={onChoose}
       onDragStart={onDrag}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={() => {
-        setOver(false);
-        onDrop();
-      }}
+      {...place.handlers}
       className={clsx(
         'cursor-pointer overflow-hidden rounded-lg bg-panel',
         chosen ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
-        over && 'shadow-[-4px_0_0_var(--color-cool)]',
+        place.over && 'shadow-[-4px_0_0_var(--color-cool)]',
       )}
     >
       <PictureView close picture={data} label={`Card ${number}`} />

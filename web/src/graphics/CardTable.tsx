@@ -11,6 +11,7 @@ import { KeptText } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import { Empty, Page } from '../ui/Page';
 import { useCardEdits } from './cardEdits';
+import { useDropPlace } from './useDropPlace';
 import { readMedia } from './mediaValue';
 import { SheetImport } from './SheetImport';
 
@@ -166,24 +167,16 @@ interface RowProps {
 function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
   const { edits } = useShow();
   const cards = useCardEdits(graphic);
-  const [over, setOver] = useState(false);
+  const place = useDropPlace(onDrop);
   const up = card.id === graphic.up;
   return (
     <div
       role="row"
       aria-rowindex={at + 2}
-      onDragOver={(event) => {
-        event.preventDefault();
-        setOver(true);
-      }}
-      onDragLeave={() => setOver(false)}
-      onDrop={() => {
-        setOver(false);
-        onDrop();
-      }}
+      {...place.handlers}
       className={clsx(
         'absolute flex w-full items-stretch border-b border-ridge',
-        over && 'shadow-[0_-3px_0_var(--color-cool)]',
+        place.over && 'shadow-[0_-3px_0_var(--color-cool)]',
       )}
       style={{ top, height: rowHeight }}
     >
