@@ -24,6 +24,12 @@ public readonly record struct OutfitId(string Value) : IId
     public override string ToString() => Value;
 }
 
+/// <summary>Names a cue of a show.</summary>
+public readonly record struct CueId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
 /// <summary>Names a template of the shelf.</summary>
 public readonly record struct TemplateId(string Value) : IId
 {

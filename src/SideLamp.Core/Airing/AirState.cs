@@ -1,72 +1,9 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Airing;
-
-/// <summary>Where an airing is on its way. A graphic without an airing is dark.</summary>
-public enum Phase
-{
-    /// <summary>It holds the seat, and begins when the last leaver is gone.</summary>
-    Waiting,
-    Arriving,
-    Lit,
-
-    /// <summary>Its arrival runs backwards.</summary>
-    Retracting,
-    Leaving,
-
-    /// <summary>Its departure runs backwards.</summary>
-    Reviving,
-}
-
-/// <summary>Who lit it. What comes by itself never sends away what a person lit (rule 14).</summary>
-public enum Origin
-{
-    Person,
-    Automatic,
-}
-
-/// <summary>One stay of a picture in a seat, from its lighting until it is gone.</summary>
-/// <param name="Look">What it shows, pinned: edits of the show do not reach it until they are pushed (rule 27).</param>
-/// <param name="LitAt">When its arrival began; null while it waits. Hold motions count from here (rule 16).</param>
-/// <param name="InAt">When its arrival was over; null before.</param>
-/// <param name="Stay">How long it stays once it is in; null = until switched off.</param>
-/// <param name="StayEnds">When the stay is over; null while it is not in, or has no end.</param>
-/// <param name="Leg">The motion clock; null while waiting.</param>
-/// <param name="UpSince">When its card came up, lit or stepped to: what shows once, counts from here. Null while it waits.</param>
-/// <param name="Alone">Whether nothing follows it this time (rule 12).</param>
-/// <param name="StayOver">Whether it is leaving because its stay is over, and not because somebody sent it away.</param>
-public sealed record Airing(
-    AiringId Id,
-    GraphicId Graphic,
-    CardId Card,
-    SeatId Seat,
-    TemplateId Template,
-    LookId Look,
-    Origin Origin,
-    Phase Phase,
-    Instant? LitAt,
-    Instant? InAt,
-    Duration? Stay,
-    Instant? StayEnds,
-    Leg? Leg,
-    Instant? UpSince = null,
-    bool Alone = false,
-    bool StayOver = false
-)
-{
-    /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>
-    [JsonIgnore]
-    public bool Holds => Phase is Phase.Waiting or Phase.Arriving or Phase.Lit or Phase.Reviving;
-}
-
-/// <summary>What lights out put out, to be brought back by lights back (rule 23).</summary>
-/// <param name="Remaining">What was left of its stay; null = it had no end.</param>
-public sealed record Remembered(GraphicId Graphic, CardId Card, SeatId Seat, Origin Origin, Duration? Remaining);
-
-/// <summary>A graphic that comes by itself, after another that is gone (rule 12).</summary>
-public sealed record Following(GraphicId Graphic, GraphicId After, Instant At);
 
 /// <summary>All that is known about what is on air. Immutable; <see cref="Engine"/> makes the next one.</summary>
 /// <param name="Now">The latest instant the engine has seen; time never runs backwards here (rule 1).</param>
@@ -84,12 +21,46 @@ public sealed record AirState(
     ImmutableList<Following>? Followers = null
 )
 {
-    public static AirState Dark(Instant now) =>
-        new(now, [], null, ImmutableDictionary<CommandId, Instant>.Empty, 0);
+    /// <summary>The graphics whose <em>every</em> is switched on.</summary>
+    public ImmutableList<Repeat> Repeats { get; init; } = [];
 
-    public Airing? Of(GraphicId graphic) => Airings.FirstOrDefault(airing => airing.Graphic == graphic);
+    /// <summary>Steps of cues that are still to come.</summary>
+    public ImmutableList<CueStepAhead> CueSteps { get; init; } = [];
 
-    public Airing? HolderOf(SeatId seat) => Airings.FirstOrDefault(airing => airing.Seat == seat && airing.Holds);
+    /// <summary>Alerts that wait for their turn, the next one first.</summary>
+    public ImmutableList<QueuedAlert> Alerts { get; init; } = [];
+
+    public ImmutableList<Aside> Asides { get; init; } = [];
+
+    /// <summary>What each seat held last, until it is told to forget (rule 25).</summary>
+    public ImmutableDictionary<SeatId, Remembered> Last { get; init; } = ImmutableDictionary<SeatId, Remembered>.Empty;
+
+    /// <summary>What a person did, the last one last.</summary>
+    public ImmutableList<Act> Acts { get; init; } = [];
+
+    /// <summary>Null = no hush.</summary>
+    public Hushed? Hush { get; init; }
+
+    /// <summary>Whether nothing comes by itself now: the states of note 7 call it <c>auto: held</c>.</summary>
+    [JsonIgnore]
+    public bool Held => LightsOut is not null || Hush is not null;
+
+    public static AirState Dark(Instant now) => new(now, [], null, ImmutableDictionary<CommandId, Instant>.Empty, 0);
+
+    public Airing? Of(GraphicId graphic) => Airings.Find(airing => airing.Graphic == graphic);
+
+    public Airing? HolderOf(SeatId seat) => Airings.Find(airing => airing.Seat == seat && airing.Holds);
+
+    public Aside? AsideOf(GraphicId graphic) => Asides.Find(aside => aside.What.Graphic == graphic);
+
+    /// <summary>All looks that the air may still have to show.</summary>
+    public IEnumerable<LookId> Looks() =>
+        Airings
+            .Select(airing => (LookId?)airing.Look)
+            .Concat(Asides.Select(aside => aside.What.Look))
+            .Concat((LightsOut ?? []).Select(one => one.Look))
+            .Concat(Acts.SelectMany(act => act.Seats).Select(seat => seat.Before?.Look))
+            .OfType<LookId>();
 
     /// <summary>What is due, by looking at the state, never by a running timer: tests move the clock, and a restart forgets nothing.</summary>
     internal IEnumerable<Due> Dues()
@@ -105,21 +76,40 @@ public sealed record AirState(
             {
                 yield return new Due(end, DueKind.StayEnd, airing.Id);
             }
+
+            if (airing is { Phase: Phase.Lit, StepsAt: { } step })
+            {
+                yield return new Due(step, DueKind.CardStep, airing.Id);
+            }
         }
 
         foreach (var following in Followers ?? [])
         {
             yield return new Due(following.At, DueKind.Then, default, following);
         }
+
+        foreach (var repeat in Repeats)
+        {
+            yield return new Due(repeat.Next, DueKind.Every, default, repeat);
+        }
+
+        foreach (var step in CueSteps)
+        {
+            yield return new Due(step.At, DueKind.CueStep, default, step);
+        }
     }
 }
 
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
-internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, Following? Following = null);
+/// <param name="What">The follower, the repeat or the step of a cue; null where an airing is meant.</param>
+internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, object? What = null);
 
 internal enum DueKind
 {
     MotionEnd,
     StayEnd,
+    CardStep,
     Then,
+    Every,
+    CueStep,
 }

@@ -9,7 +9,8 @@ public abstract record AirCommand;
 
 /// <summary>Light a graphic with a card; null = the card that is up.</summary>
 /// <param name="Alone">Whether what would follow it does not, this time (rule 12).</param>
-public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false) : AirCommand;
+/// <param name="Outfit">The outfit it wears from now on; null = as it is, empty = all parts show.</param>
+public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false, OutfitId? Outfit = null) : AirCommand;
 
 public sealed record Darken(GraphicId Graphic) : AirCommand;
 
@@ -18,6 +19,47 @@ public sealed record Toggle(GraphicId Graphic) : AirCommand;
 
 /// <summary>Let the edits of a lit graphic go to air (rule 27).</summary>
 public sealed record Push(GraphicId Graphic) : AirCommand;
+
+/// <summary>One field of what is lit shows another value; nothing else of it is pushed.</summary>
+/// <param name="Look">The look on air with that value.</param>
+/// <param name="Count">The number that was stepped, so that it can be taken back.</param>
+public sealed record Retouch(GraphicId Graphic, LookId Look, Count Count) : AirCommand;
+
+/// <summary>A number of what is dark was stepped: nothing on air changes, but it can be taken back.</summary>
+public sealed record NoteCount(Count Count) : AirCommand;
+
+/// <summary>The next or previous card comes up: in place while it is lit, for the next lighting while it is dark.</summary>
+/// <param name="By">1 = the next, −1 = the one before; round and round.</param>
+/// <param name="To">A certain card instead.</param>
+public sealed record StepCard(GraphicId Graphic, int By, CardId? To = null) : AirCommand;
+
+/// <summary>All of it in one instant, or none of it (rule 20).</summary>
+public sealed record RunCue(Cue Cue) : AirCommand;
+
+/// <summary>The steps of a cue that are still to come do not come.</summary>
+public sealed record StopCue(CueId Cue) : AirCommand;
+
+/// <summary>Switches a graphic's <em>every</em> on or off (rule 13).</summary>
+public sealed record SwitchEvery(GraphicId Graphic, bool On) : AirCommand;
+
+/// <summary>A viewer's event lights a graphic, when its turn comes (rules 17 to 19).</summary>
+public sealed record Alert(GraphicId Graphic, CardId? Card = null) : AirCommand;
+
+/// <summary>What comes by itself waits (rule 28).</summary>
+public sealed record Hush : AirCommand;
+
+/// <summary>The hush is over.</summary>
+/// <param name="Run">Whether what waited comes now; otherwise it is dropped.</param>
+public sealed record EndHush(bool Run) : AirCommand;
+
+/// <summary>What the seat held last is lit again (rule 25).</summary>
+public sealed record BringBack(SeatId Seat) : AirCommand;
+
+/// <summary>The seat forgets what it held last (rule 25).</summary>
+public sealed record Forget(SeatId Seat) : AirCommand;
+
+/// <summary>Takes back what a person did last, where nothing has changed since (rule 24).</summary>
+public sealed record TakeBack : AirCommand;
 
 /// <summary>Everything dark at once. A second time while things are still leaving cuts them (rule 21).</summary>
 public sealed record LightsOut : AirCommand;
@@ -32,6 +74,8 @@ public sealed record Remove(GraphicId Graphic) : AirCommand;
 /// <param name="Arrive">Length of its arrival.</param>
 /// <param name="Leave">Length of its departure.</param>
 /// <param name="WaitsForLeaver">Rule 3: “after” instead of “across”.</param>
+/// <param name="Cards">All its cards, in their order.</param>
+/// <param name="Covers">Whether it sends everything else aside (rule 32).</param>
 public sealed record Prepared(
     GraphicId Graphic,
     CardId Card,
@@ -42,18 +86,23 @@ public sealed record Prepared(
     Duration Arrive,
     Duration Leave,
     bool WaitsForLeaver,
-    Follow? Then = null
+    ImmutableArray<CardId> Cards,
+    Follow? Then = null,
+    Duration? Every = null,
+    Cycle? Cycle = null,
+    bool Covers = false
 );
 
 /// <summary>What the engine needs to know but does not work out: it never lays anything out.</summary>
 public interface IAirFacts
 {
     /// <summary>Null when there is no such graphic.</summary>
-    /// <param name="card">Null = the card that is up.</param>
-    Prepared? Prepare(GraphicId graphic, CardId? card);
+    /// <param name="card">Null = the card that is up; so is one that is gone.</param>
+    /// <param name="outfit">Null = the one it wears; empty = all parts show.</param>
+    Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null);
 
-    /// <summary>Length of the departure of a look that is on air.</summary>
-    Duration LeaveOf(LookId look);
+    /// <summary>Lengths of the arrival and the departure of a look; null when nothing is known of it any more.</summary>
+    (Duration Arrive, Duration Leave)? MotionOf(LookId look);
 }
 
 public enum HappeningKind
@@ -71,12 +120,35 @@ public enum HappeningKind
 
     /// <summary>It would have come by itself, and did not: its seat was a person's, or it was lit already (rule 14).</summary>
     Skipped,
+
+    /// <summary>It made way for an alert or a full-frame graphic, and comes back.</summary>
+    Aside,
+    Cue,
+
+    /// <summary>What a person did last was taken back.</summary>
+    TakenBack,
+    Hush,
+    HushOver,
+
+    /// <summary>An alert, or a step of a cue, that fell due while nobody was there (rule 29).</summary>
+    Missed,
+    EverySwitchedOn,
+    EverySwitchedOff,
+
+    /// <summary>So much had fallen due that what comes by itself was switched off (rule 29).</summary>
+    ChainsEnded,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>
 /// <param name="Shown">Of <see cref="HappeningKind.Gone"/>: how long it had been in the picture.</param>
-public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null);
+/// <param name="What">Of a cue: its name; of what was taken back: what it was.</param>
+public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null, string? What = null);
+
+/// <summary>Which card of a graphic is up from now on, and what it wears: a choice for the air, and no edit.</summary>
+/// <param name="Outfit">Null = as it is; empty = all parts show.</param>
+public sealed record Choice(GraphicId Graphic, CardId? Card, OutfitId? Outfit = null);
 
 /// <summary>What came of a command.</summary>
 /// <param name="Refusal">Why nothing was done, in a sentence; null when it was done.</param>
-public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, string? Refusal = null);
+/// <param name="Uncount">A stepped number that is taken back with it.</param>
+public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, Count? Uncount = null);

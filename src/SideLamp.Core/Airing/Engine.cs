@@ -21,16 +21,17 @@ public static class Engine
             return before;
         }
 
-        var scene = new Scene(before.State, facts);
+        var scene = new Scene(before.State, facts, before.State.Now);
         if (scene.Do(command) is { } refusal)
         {
             return before with { Refusal = refusal };
         }
 
         scene.Settle();
+        scene.Remember(before.State, command);
         var after = scene.State;
         after = id is { } fresh ? after with { Recent = after.Recent.SetItem(fresh, after.Now) } : after;
-        return new Step(after, before.Happenings.AddRange(scene.Happenings));
+        return new Step(after, before.Happenings.AddRange(scene.Happenings), before.Choices.AddRange(scene.Choices), Uncount: scene.Uncount);
     }
 
     /// <summary>Lets time pass: all that falls due up to and at the instant happens, in order. An earlier instant changes nothing.</summary>
@@ -38,10 +39,10 @@ public static class Engine
     {
         if (instant < state.Now)
         {
-            return new Step(state, []);
+            return new Step(state, [], []);
         }
 
-        var scene = new Scene(state, facts);
+        var scene = new Scene(state, facts, instant);
         scene.Settle();
         var wakes = 0;
         while (NextDue(scene.State) is { } due && due.At <= instant)
@@ -59,7 +60,7 @@ public static class Engine
 
         scene.MoveTo(instant);
         var forgotten = scene.State.Recent.Where(one => instant - one.Value > RepeatWindow).Select(one => one.Key);
-        return new Step(scene.State with { Recent = scene.State.Recent.RemoveRange(forgotten) }, [.. scene.Happenings]);
+        return new Step(scene.State with { Recent = scene.State.Recent.RemoveRange(forgotten) }, [.. scene.Happenings], [.. scene.Choices]);
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
@@ -70,11 +71,15 @@ public static class Engine
     /// fail again (rule 31).
     /// </summary>
     public static AirState WithoutNextDue(AirState state) =>
-        NextDue(state) is { } due
-            ? state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing), Followers = due.Following is { } following ? state.Followers?.Remove(following) : state.Followers }
-            : state;
+        NextDue(state) switch
+        {
+            null => state,
+            { What: Following following } => state with { Followers = state.Followers?.Remove(following) },
+            { What: Repeat repeat } => state with { Repeats = state.Repeats.Remove(repeat) },
+            { What: CueStepAhead step } => state with { CueSteps = state.CueSteps.Remove(step) },
+            { } due => state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) },
+        };
 
     /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
-    private static Due? NextDue(AirState state) =>
-        state.Dues().Select((due, order) => (due, order)).OrderBy(one => one.due.At).ThenBy(one => one.due.Kind).ThenBy(one => one.order).FirstOrDefault().due;
+    private static Due? NextDue(AirState state) => state.Dues().MinBy(due => (due.At, due.Kind));
 }

@@ -3,124 +3,53 @@ using NodaTime;
 namespace SideLamp.Core.Airing;
 
 /// <summary>The state while one command or one due thing is being worked out: a scratch pad, never kept.</summary>
-internal sealed class Scene(AirState state, IAirFacts facts)
+/// <param name="until">The instant that is being worked towards: what falls due long before it is overdue (rule 29).</param>
+internal sealed partial class Scene(AirState state, IAirFacts facts, Instant until)
 {
-    /// <summary>Lights out takes no longer than this (rule 21).</summary>
-    private static readonly Duration OutWithin = Duration.FromMilliseconds(300);
-
     public AirState State { get; private set; } = state;
 
     public List<Happening> Happenings { get; } = [];
+
+    public List<Choice> Choices { get; } = [];
 
     private Instant Now => State.Now;
 
     public void MoveTo(Instant instant) => State = State with { Now = Instant.Max(State.Now, instant) };
 
     /// <summary>Does it; returns why not when it cannot.</summary>
-    public string? Do(AirCommand command)
-    {
-        switch (command)
+    public string? Do(AirCommand command) =>
+        command switch
         {
-            case Light light:
-                return LightIt(light);
-            case Darken dark:
-                CancelFollowing(dark.Graphic);
-                Send(State.Of(dark.Graphic), Origin.Person);
-                return null;
-            case Toggle toggle:
-                return State.Of(toggle.Graphic) is { Holds: true } ? Do(new Darken(toggle.Graphic)) : Do(new Light(toggle.Graphic));
-            case Push push:
-                return PushIt(push.Graphic);
-            case LightsOut:
-                PutOut();
-                return null;
-            case LightsBack:
-                return BringBack();
-            case Remove remove:
-                CancelFollowing(remove.Graphic);
-                Drop(State.Of(remove.Graphic));
-                State = State with { LightsOut = State.LightsOut?.RemoveAll(one => one.Graphic == remove.Graphic) };
-                return null;
-            default:
-                throw new ArgumentException($"No such command: {command.GetType().Name}.", nameof(command));
-        }
-    }
+            Light light => LightIt(light),
+            Darken dark => DarkenIt(dark.Graphic),
+            Toggle toggle => State.Of(toggle.Graphic) is { Holds: true } ? DarkenIt(toggle.Graphic) : LightIt(new Light(toggle.Graphic)),
+            Push push => PushIt(push.Graphic),
+            Retouch retouch => RetouchIt(retouch),
+            NoteCount => null,
+            StepCard step => StepIt(step),
+            RunCue run => RunIt(run.Cue),
+            StopCue stop => StopIt(stop.Cue),
+            SwitchEvery wish => SwitchIt(wish),
+            Alert alert => Queue(alert),
+            Hush => HushIt(),
+            EndHush end => EndHush(end.Run),
+            LightsOut => PutOut(),
+            LightsBack => BringAllBack(),
+            BringBack back => BringSeatBack(back.Seat),
+            Forget forget => ForgetSeat(forget.Seat),
+            TakeBack => UndoLast(),
+            Remove remove => RemoveIt(remove.Graphic),
+            _ => throw new ArgumentException($"No such command: {command.GetType().Name}.", nameof(command)),
+        };
 
-    /// <summary>What a due instant brings: the end of a motion or of a stay.</summary>
-    public void Turn(Due due)
-    {
-        MoveTo(due.At);
-        if (due.Following is { } following)
-        {
-            Follow(following);
-            return;
-        }
-
-        var airing = State.Airings.First(one => one.Id == due.Airing);
-        switch (airing.Phase)
-        {
-            case Phase.Lit:
-                Send(airing, Origin.Automatic);
-                Put(State.Airings.First(one => one.Id == airing.Id) with { StayOver = true });
-                break;
-            case Phase.Arriving or Phase.Reviving:
-                // A full stay counts from here (rules 8 and 11).
-                Put(airing with { Phase = Phase.Lit, InAt = airing.InAt ?? Now, StayEnds = Now + airing.Stay });
-                break;
-            default:
-                Drop(airing);
-                if (airing is { StayOver: true, Alone: false } && facts.Prepare(airing.Graphic, airing.Card)?.Then is { } then)
-                {
-                    // The delay counts from the moment the graphic is gone (rule 12).
-                    State = State with { Followers = (State.Followers ?? []).Add(new Following(then.Graphic, airing.Graphic, Now + then.Delay)) };
-                }
-
-                break;
-        }
-    }
-
-    /// <summary>Nothing comes by itself any more.</summary>
-    public void EndChains() => State = State with { Followers = null, Airings = [.. State.Airings.Select(airing => airing with { Alone = true })] };
-
-    /// <summary>What comes by itself never sends away what a person lit (rule 14), nor anything while the lights are out.</summary>
-    private void Follow(Following following)
-    {
-        State = State with { Followers = State.Followers!.Remove(following) };
-        var free =
-            State.LightsOut is null
-            && State.Of(following.Graphic) is null
-            && facts.Prepare(following.Graphic, null) is { } prepared
-            && State.HolderOf(prepared.Seat) is not { Origin: Origin.Person };
-        if (free)
-        {
-            LightIt(new Light(following.Graphic, null, Origin.Automatic));
-        }
-        else
-        {
-            Happenings.Add(new Happening(Now, HappeningKind.Skipped, following.Graphic, Origin.Automatic));
-        }
-    }
-
-    /// <summary>Early dark cancels what would follow (rule 12), and dark on what would come keeps it from coming.</summary>
-    private void CancelFollowing(GraphicId graphic)
-    {
-        if (State.Of(graphic) is { StayOver: true } leaving)
-        {
-            Put(leaving with { StayOver = false });
-        }
-
-        if (State.Followers?.RemoveAll(one => one.Graphic == graphic || one.After == graphic) is { } rest)
-        {
-            State = State with { Followers = rest.IsEmpty ? null : rest };
-        }
-    }
-
-    /// <summary>What waits begins as soon as nothing is leaving its seat (rule 3, “after”).</summary>
+    /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
     public void Settle()
     {
+        NextAlert();
+        EndAsides();
         foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
         {
-            if (!State.Airings.Any(other => other.Seat == waiting.Seat && !other.Holds))
+            if (!State.Airings.Exists(other => other.Seat == waiting.Seat && !other.Holds))
             {
                 Begin(waiting);
             }
@@ -129,9 +58,19 @@ internal sealed class Scene(AirState state, IAirFacts facts)
 
     private string? LightIt(Light light)
     {
-        if (facts.Prepare(light.Graphic, light.Card) is not { } prepared)
+        if (facts.Prepare(light.Graphic, light.Card, light.Outfit) is not { } prepared)
         {
             return "There is no such graphic any more.";
+        }
+
+        if (light.Card is not null || light.Outfit is not null)
+        {
+            Choices.Add(new Choice(light.Graphic, prepared.Card, light.Outfit));
+        }
+
+        if (State.AsideOf(light.Graphic) is { } aside)
+        {
+            State = State with { Asides = State.Asides.Remove(aside) };
         }
 
         if (State.Of(light.Graphic) is { } own)
@@ -147,14 +86,30 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         }
 
         var holder = State.HolderOf(prepared.Seat);
-        if (holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
+        if (holder is { Origin: Origin.Alert })
+        {
+            GiveWay(holder);
+        }
+        else if (holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
             HandOver(holder, prepared, light.Origin);
             return null;
         }
+        else
+        {
+            Send(holder, light.Origin);
+        }
 
-        Send(holder, light.Origin);
         Enter(prepared, light.Origin, prepared.Stay, light.Alone);
+        return null;
+    }
+
+    private string? DarkenIt(GraphicId graphic)
+    {
+        CancelFollowing(graphic);
+        // What is aside is forgotten (rule 18).
+        State = State with { Asides = State.Asides.RemoveAll(one => one.What.Graphic == graphic) };
+        Send(State.Of(graphic), Origin.Person);
         return null;
     }
 
@@ -168,26 +123,34 @@ internal sealed class Scene(AirState state, IAirFacts facts)
                 Send(usurper, light.Origin);
             }
 
-            Put(own with
-            {
-                Phase = own.Phase == Phase.Retracting ? Phase.Arriving : Phase.Reviving,
-                Leg = own.Leg!.Turned(Now),
-                Card = prepared.Card,
-                Look = prepared.Look,
-                Stay = prepared.Stay,
-                Origin = light.Origin,
-                Alone = light.Alone,
-                StayOver = false,
-            });
-            Note(HappeningKind.Lit, own);
+            Return(own, prepared, light.Origin, light.Alone);
             return;
         }
 
-        // Lighting the same again does nothing; another card is shown in place, and a person's step starts the stay anew (rule 11).
-        if (own.Card != prepared.Card)
+        // Lighting the same again does nothing; another card or outfit is shown in place, and a person's step starts the stay anew (rule 11).
+        if (own.Card != prepared.Card || light.Outfit is not null)
         {
             HandOver(own, prepared, light.Origin);
         }
+    }
+
+    /// <summary>What is on its way out turns round, from where it is (rules 7 and 8).</summary>
+    private void Return(Airing leaving, Prepared prepared, Origin origin, bool alone)
+    {
+        var back = leaving with
+        {
+            Phase = leaving.Phase == Phase.Retracting ? Phase.Arriving : Phase.Reviving,
+            Leg = leaving.Leg!.Turned(Now),
+            Card = prepared.Card,
+            Look = prepared.Look,
+            Stay = prepared.Stay,
+            Origin = origin,
+            Alone = alone,
+            StayOver = false,
+        };
+        Put(back);
+        Note(HappeningKind.Lit, back);
+        Cover(prepared, back.Id);
     }
 
     /// <summary>The picture is updated in place; only what differs moves (rule 5).</summary>
@@ -195,6 +158,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
     {
         if (airing.Graphic != prepared.Graphic)
         {
+            Recall(airing);
             Note(HappeningKind.Gone, airing, airing.LitAt is { } since ? Now - since : null);
         }
 
@@ -206,13 +170,15 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             Stay = prepared.Stay,
             Origin = origin,
             StayEnds = airing.Phase == Phase.Lit ? Now + prepared.Stay : null,
+            StepsAt = airing.Phase == Phase.Lit ? FirstStep(prepared) : null,
             UpSince = Now,
         };
         Put(taken);
         Note(airing.Graphic != prepared.Graphic ? HappeningKind.Lit : HappeningKind.Changed, taken);
+        Cover(prepared, taken.Id);
     }
 
-    private void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
+    private AiringId Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
     {
         var airing = new Airing(
             new AiringId($"a{State.Count + 1}"),
@@ -235,11 +201,14 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         {
             Begin(airing);
         }
+
+        Cover(prepared, airing.Id);
+        return airing.Id;
     }
 
     private void Begin(Airing waiting)
     {
-        var length = facts.Prepare(waiting.Graphic, waiting.Card)?.Arrive ?? Duration.Zero;
+        var length = facts.MotionOf(waiting.Look)?.Arrive ?? Duration.Zero;
         var begun = waiting with
         {
             Phase = Phase.Arriving,
@@ -254,23 +223,27 @@ internal sealed class Scene(AirState state, IAirFacts facts)
     /// <summary>Sends an airing away from wherever it is (rules 6 and 9); one that is on its way out already stays on it.</summary>
     private void Send(Airing? airing, Origin by)
     {
-        switch (airing?.Phase)
+        if (airing is not { Holds: true })
+        {
+            return;
+        }
+
+        Recall(airing);
+        switch (airing.Phase)
         {
             case Phase.Waiting:
                 Drop(airing);
                 return;
             case Phase.Arriving:
-                Put(airing with { Phase = Phase.Retracting, Leg = airing.Leg!.Turned(Now), StayEnds = null });
+                Put(airing with { Phase = Phase.Retracting, Leg = airing.Leg!.Turned(Now), StayEnds = null, StepsAt = null });
                 break;
             case Phase.Reviving:
-                Put(airing with { Phase = Phase.Leaving, Leg = airing.Leg!.Turned(Now), StayEnds = null });
-                break;
-            case Phase.Lit:
-                var length = facts.LeaveOf(airing.Look).TotalMilliseconds;
-                Put(airing with { Phase = Phase.Leaving, Leg = new Leg(LegPath.Leave, Now, 0, 1, length), StayEnds = null });
+                Put(airing with { Phase = Phase.Leaving, Leg = airing.Leg!.Turned(Now), StayEnds = null, StepsAt = null });
                 break;
             default:
-                return;
+                var length = (facts.MotionOf(airing.Look)?.Leave ?? Duration.Zero).TotalMilliseconds;
+                Put(airing with { Phase = Phase.Leaving, Leg = new Leg(LegPath.Leave, Now, 0, 1, length), StayEnds = null, StepsAt = null });
+                break;
         }
 
         Happenings.Add(new Happening(Now, HappeningKind.Darkened, airing.Graphic, by));
@@ -294,6 +267,7 @@ internal sealed class Scene(AirState state, IAirFacts facts)
             var restay = prepared.Stay != airing.Stay && airing.Phase == Phase.Lit;
             var pushed = airing with
             {
+                Card = prepared.Card,
                 Look = prepared.Look,
                 Seat = prepared.Seat,
                 Template = prepared.Template,
@@ -307,60 +281,31 @@ internal sealed class Scene(AirState state, IAirFacts facts)
         return null;
     }
 
-    private void PutOut()
+    private string? RetouchIt(Retouch retouch)
     {
-        // A second press while things are leaving cuts at once.
-        if (State.LightsOut is not null && State.Airings.Count > 0 && State.Airings.All(airing => !airing.Holds))
+        if (State.Of(retouch.Graphic) is { Holds: true } airing)
         {
-            foreach (var airing in State.Airings)
-            {
-                Drop(airing);
-            }
-
-            return;
+            Put(airing with { Look = retouch.Look });
+            Note(HappeningKind.Changed, airing);
         }
 
-        var memory = State.LightsOut ?? [];
-        foreach (var airing in State.Airings.Where(airing => airing.Holds))
-        {
-            var remaining = airing.StayEnds is { } end ? end - Now : airing.Stay;
-            memory = memory.RemoveAll(one => one.Seat == airing.Seat || one.Graphic == airing.Graphic).Add(new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, remaining));
-            Send(airing, Origin.Person);
-        }
-
-        foreach (var airing in State.Airings)
-        {
-            Put(airing with { Leg = airing.Leg!.Hurried(Now, OutWithin) });
-        }
-
-        State = State with { LightsOut = memory, Followers = null };
-        Happenings.Add(new Happening(Now, HappeningKind.LightsOut, null, Origin.Person));
+        return null;
     }
 
-    private string? BringBack()
+    /// <summary>Deleted: gone from the air, and from all that may still come, in the same step (rule 26).</summary>
+    private string? RemoveIt(GraphicId graphic)
     {
-        if (State.LightsOut is not { } memory)
+        CancelFollowing(graphic);
+        Drop(State.Of(graphic));
+        State = State with
         {
-            return "The lights are not out.";
-        }
-
-        State = State with { LightsOut = null };
-        foreach (var one in memory)
-        {
-            if (facts.Prepare(one.Graphic, one.Card) is not { } prepared || State.HolderOf(prepared.Seat) is not null)
-            {
-                continue;
-            }
-
-            if (State.Of(one.Graphic) is { } leaving)
-            {
-                Drop(leaving);
-            }
-
-            Enter(prepared, one.Origin, one.Remaining);
-        }
-
-        Happenings.Add(new Happening(Now, HappeningKind.LightsBack, null, Origin.Person));
+            LightsOut = State.LightsOut?.RemoveAll(one => one.Graphic == graphic),
+            Asides = State.Asides.RemoveAll(one => one.What.Graphic == graphic),
+            Alerts = State.Alerts.RemoveAll(one => one.Graphic == graphic),
+            Repeats = State.Repeats.RemoveAll(one => one.Graphic == graphic),
+            Last = State.Last.RemoveRange(State.Last.Where(one => one.Value.Graphic == graphic).Select(one => one.Key)),
+            Hush = State.Hush is { } hush ? hush with { Waiting = hush.Waiting.Remove(graphic) } : null,
+        };
         return null;
     }
 

@@ -36,6 +36,27 @@ public sealed record Graphic(
     Follow? Then = null
 )
 {
+    /// <summary>From one lighting by itself to the next, once that is switched on (rule 13); null = never.</summary>
+    public Duration? Every { get; init; }
+
+    /// <summary>How its cards come up by themselves; null = they do not.</summary>
+    public Cycle? Cycle { get; init; }
+
+    /// <summary>Whether it sends everything else aside while it is lit (rule 32).</summary>
+    public bool Covers { get; init; }
+
+    /// <summary>What draws the eye while it is lit; null = nothing.</summary>
+    public Attention? Attention { get; init; }
+
+    /// <summary>What is heard when it arrives; null = nothing.</summary>
+    public Sound? Sound { get; init; }
+
+    /// <summary>The key that brings up the next card; null = none.</summary>
+    public string? NextKey { get; init; }
+
+    /// <summary>The keys that step its numbers, by field name.</summary>
+    public ImmutableSortedDictionary<string, CountKeys> CountKeys { get; init; } = ImmutableSortedDictionary<string, CountKeys>.Empty;
+
     public const int MostCards = 2000;
     private const int MostOutfits = 40;
     public const int LongestName = 80;
@@ -46,7 +67,7 @@ public sealed record Graphic(
     public Card UpCard => Card(Up) ?? Cards[0];
 
     [JsonIgnore]
-    public Finish Finish => new(Outfits.FirstOrDefault(outfit => outfit.Id == Worn)?.Hidden ?? [], Lettering, Speed);
+    public Finish Finish => new(Outfits.FirstOrDefault(outfit => outfit.Id == Worn)?.Hidden ?? [], Lettering, Speed, Attention);
 
     public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);
 
@@ -96,9 +117,22 @@ public sealed record Graphic(
             yield return new Fault("/speed", "The speed lies between 0.25 and 4 times the usual.");
         }
 
-        if (Key is { } key && (key.Length != 1 || char.IsWhiteSpace(key[0]) || char.IsControl(key[0])))
+        if (Every is { } every && (Stay is null || every > GreatestStay))
         {
-            yield return new Fault("/key", "A key is one character, such as 1 or q.");
+            yield return new Fault("/every", Stay is null ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
+        }
+
+        if ((Cycle?.Fault ?? Attention?.Fault ?? Sound?.Fault) is { } wrong)
+        {
+            yield return wrong;
+        }
+
+        foreach (var (path, key) in CountKeys.SelectMany(one => new[] { ("/countKeys", one.Value.Up), ("/countKeys", one.Value.Down) }).Prepend(("/nextKey", NextKey)).Prepend(("/key", Key)))
+        {
+            if (Keys.FaultIn(key) is { } fault)
+            {
+                yield return new Fault(path, fault);
+            }
         }
     }
 }

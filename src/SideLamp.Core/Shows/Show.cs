@@ -30,6 +30,10 @@ public sealed record Show(
     ImmutableArray<SavedFinish> SavedFinishes
 )
 {
+    public ImmutableArray<Cue> Cues { get; init; } = [];
+
+    public Loudness Loudness { get; init; } = Loudness.Full;
+
     /// <summary>All seats, lowest in drawing order first; their <c>Z</c> rises from 0.</summary>
     [JsonIgnore]
     public ImmutableArray<Seat> Seats =>
@@ -54,11 +58,23 @@ public sealed record Show(
 
     public Graphic? Graphic(GraphicId id) => Graphics.FirstOrDefault(graphic => graphic.Id == id);
 
+    public Cue? Cue(CueId id) => Cues.FirstOrDefault(cue => cue.Id == id);
+
     public Feed? Feed(FeedId id) => Feeds.FirstOrDefault(feed => feed.Id == id);
 
     public Output? Output(OutputId id) => Outputs.FirstOrDefault(output => output.Id == id);
 
     public Show With(Graphic graphic) => this with { Graphics = Put(Graphics, graphic, one => one.Id == graphic.Id) };
+
+    public Show With(Cue cue) => this with { Cues = Put(Cues, cue, one => one.Id == cue.Id) };
+
+    /// <summary>Without the graphic, and without what other things say of it.</summary>
+    public Show Without(Graphic graphic) =>
+        this with
+        {
+            Graphics = [.. Graphics.Remove(graphic).Select(other => other.Then?.Graphic == graphic.Id ? other with { Then = null } : other)],
+            Cues = [.. Cues.Select(cue => cue.Without(graphic.Id))],
+        };
 
     public Show With(Feed feed) => this with { Feeds = Put(Feeds, feed, one => one.Id == feed.Id) };
 

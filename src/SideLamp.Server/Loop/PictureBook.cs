@@ -105,5 +105,15 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
 
         public Duration LeaveOf(LookId look) =>
             kept.Looks.TryGetValue(look, out var pinned) ? book.PictureOf(look, pinned, kept.Feeds).Leave : Duration.Zero;
+
+        public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
+        {
+            throw new NotImplementedException();
+        }
+
+        public (Duration Arrive, Duration Leave)? MotionOf(LookId look)
+        {
+            throw new NotImplementedException();
+        }
     }
 }

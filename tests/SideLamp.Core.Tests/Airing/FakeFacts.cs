@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Shows;
@@ -28,24 +29,57 @@ internal sealed class FakeFacts : IAirFacts
     /// <summary>Counts edits: looks made after an edit differ from those made before.</summary>
     public int Edits { get; set; }
 
-    public Prepared? Prepare(GraphicId graphic, CardId? card) =>
-        Graphics.TryGetValue(graphic.Value, out var one)
-            ? new Prepared(
-                graphic,
-                card ?? new CardId("c1"),
-                new SeatId(one.Seat),
-                new TemplateId(one.Template),
-                new LookId($"{graphic}/{card?.Value ?? "c1"}/{Edits}"),
-                one.Stay,
-                Arrive,
-                Leave,
-                WaitsForLeaver,
-                Then.GetValueOrDefault(graphic.Value)
-            )
-            : null;
+    public Dictionary<string, Duration> Every { get; } = [];
+
+    public Dictionary<string, Cycle> Cycles { get; } = [];
+
+    /// <summary>The graphics that send everything else aside.</summary>
+    public HashSet<string> Covering { get; } = [];
+
+    /// <summary>Cards and outfits that are up, as the show would keep them.</summary>
+    public Dictionary<string, (string Card, string Outfit)> Up { get; } = [];
+
+    private static readonly ImmutableArray<CardId> Cards = [new("c1"), new("c2"), new("c3")];
+
+    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
+    {
+        if (!Graphics.TryGetValue(graphic.Value, out var one))
+        {
+            return null;
+        }
+
+        var (upCard, upOutfit) = Up.GetValueOrDefault(graphic.Value, ("c1", ""));
+        var chosen = card is { } wished && Cards.Contains(wished) ? wished.Value : upCard;
+        return new Prepared(
+            graphic,
+            new CardId(chosen),
+            new SeatId(one.Seat),
+            new TemplateId(one.Template),
+            new LookId($"{graphic}/{chosen}/{Edits}{outfit?.Value ?? upOutfit}"),
+            one.Stay,
+            Arrive,
+            Leave,
+            WaitsForLeaver,
+            Cards,
+            Then.GetValueOrDefault(graphic.Value),
+            Every.TryGetValue(graphic.Value, out var every) ? every : null,
+            Cycles.GetValueOrDefault(graphic.Value),
+            Covering.Contains(graphic.Value)
+        );
+    }
+
+    /// <summary>What the show keeps of a step.</summary>
+    public void Keep(IEnumerable<Choice> choices)
+    {
+        foreach (var choice in choices)
+        {
+            var (card, outfit) = Up.GetValueOrDefault(choice.Graphic.Value, ("c1", ""));
+            Up[choice.Graphic.Value] = (choice.Card?.Value ?? card, choice.Outfit?.Value ?? outfit);
+        }
+    }
 
     /// <summary>Whether pictures cannot be laid out any more.</summary>
     public bool Broken { get; set; }
 
-    public Duration LeaveOf(LookId look) => Broken ? throw new InvalidOperationException("broken") : Leave;
+    public (Duration Arrive, Duration Leave)? MotionOf(LookId look) => Broken ? throw new InvalidOperationException("broken") : (Arrive, Leave);
 }

@@ -5,19 +5,13 @@ using SideLamp.Core.Shows;
 namespace SideLamp.Core.Tests.Airing;
 
 /// <summary>The rules of the design's seventh note, by their numbers.</summary>
-public sealed class RuleTests
+public sealed class RuleTests : OnAir
 {
-    private static readonly Instant Start = Instant.FromUtc(2026, 6, 20, 21, 30);
-    private readonly FakeFacts _facts = new();
-    private readonly List<Happening> _log = [];
-    private AirState _air = AirState.Dark(Start);
-    private Instant _now = Start;
-
     [Fact]
     public void Rule_1_a_command_never_happens_before_the_last_one()
     {
         Light("a");
-        _now -= Duration.FromSeconds(10);
+        Now -= Duration.FromSeconds(10);
         Light("d");
         Assert.Equal(Start, Of("d").LitAt);
     }
@@ -43,7 +37,7 @@ public sealed class RuleTests
     [Fact]
     public void Rule_3_where_the_brand_waits_it_begins_when_the_last_leaver_is_gone()
     {
-        _facts.WaitsForLeaver = true;
+        Facts.WaitsForLeaver = true;
         Light("a");
         After(1000);
         Light("b");
@@ -51,8 +45,8 @@ public sealed class RuleTests
         After(399);
         Assert.Equal(Phase.Waiting, Of("b").Phase);
         After(1);
-        Assert.Equal((Phase.Arriving, _now), (Of("b").Phase, Of("b").LitAt));
-        Assert.Null(_air.Of(new("a")));
+        Assert.Equal((Phase.Arriving, Now), (Of("b").Phase, Of("b").LitAt));
+        Assert.Null(Air.Of(new("a")));
     }
 
     [Fact]
@@ -74,7 +68,7 @@ public sealed class RuleTests
         After(1000);
         var before = Of("a");
         Light("n");
-        Assert.Null(_air.Of(new("a")));
+        Assert.Null(Air.Of(new("a")));
         Assert.Equal((before.Id, before.LitAt, Phase.Lit), (Of("n").Id, Of("n").LitAt, Of("n").Phase));
     }
 
@@ -95,7 +89,7 @@ public sealed class RuleTests
     [Fact]
     public void Rule_8_what_is_leaving_comes_back_on_the_same_path_with_a_full_stay()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(5));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(5));
         Light("a");
         After(5600);
         Assert.Equal(Phase.Leaving, Of("a").Phase);
@@ -103,44 +97,44 @@ public sealed class RuleTests
         Light("a");
         Assert.Equal((Phase.Reviving, LegPath.Leave, 100.0), (Of("a").Phase, Of("a").Leg!.Path, Position("a")));
         After(100);
-        Assert.Equal((Phase.Lit, _now + Duration.FromSeconds(5)), (Of("a").Phase, Of("a").StayEnds));
+        Assert.Equal((Phase.Lit, Now + Duration.FromSeconds(5)), (Of("a").Phase, Of("a").StayEnds));
     }
 
     [Fact]
     public void Rule_9_what_waited_and_was_switched_off_was_never_shown()
     {
-        _facts.WaitsForLeaver = true;
+        Facts.WaitsForLeaver = true;
         Light("a");
         After(1000);
         Light("b");
         Do(new Darken(new("b")));
         After(1000);
-        Assert.Empty(_air.Airings);
-        Assert.DoesNotContain(_log, one => one.Graphic == new GraphicId("b"));
+        Assert.Empty(Air.Airings);
+        Assert.DoesNotContain(Log, one => one.Graphic == new GraphicId("b"));
     }
 
     [Fact]
     public void Rule_10_three_lights_in_quick_succession_leave_one_holder()
     {
-        _facts.WaitsForLeaver = true;
+        Facts.WaitsForLeaver = true;
         Light("a");
         After(100);
         Light("b");
         Light("c");
         Assert.Equal((Phase.Retracting, Phase.Waiting), (Of("a").Phase, Of("c").Phase));
-        Assert.Null(_air.Of(new("b")));
+        Assert.Null(Air.Of(new("b")));
     }
 
     [Fact]
     public void Rule_11_a_stay_counts_from_the_end_of_the_arrival_and_a_card_step_starts_it_anew()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(2));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(2));
         Light("a");
         After(600);
-        Assert.Equal(_now + Duration.FromSeconds(2), Of("a").StayEnds);
+        Assert.Equal(Now + Duration.FromSeconds(2), Of("a").StayEnds);
         After(1500);
         Do(new Light(new("a"), new CardId("c2")));
-        Assert.Equal(_now + Duration.FromSeconds(2), Of("a").StayEnds);
+        Assert.Equal(Now + Duration.FromSeconds(2), Of("a").StayEnds);
         After(2000);
         Assert.Equal(Phase.Leaving, Of("a").Phase);
     }
@@ -151,7 +145,7 @@ public sealed class RuleTests
         Light("a");
         After(300);
         var before = Of("a");
-        _facts.Edits++;
+        Facts.Edits++;
         Do(new Push(new("a")));
         Assert.Equal(before with { Look = new LookId("a/c1/1") }, Of("a"));
     }
@@ -159,48 +153,48 @@ public sealed class RuleTests
     [Fact]
     public void Rule_21_lights_out_takes_300_ms_and_a_second_press_cuts()
     {
-        _facts.Leave = Duration.FromSeconds(3);
+        Facts.Leave = Duration.FromSeconds(3);
         Light("a");
         Light("d");
         After(2000);
         Do(new LightsOut());
         After(299);
-        Assert.Equal(2, _air.Airings.Count);
+        Assert.Equal(2, Air.Airings.Count);
         Do(new LightsOut());
-        Assert.Empty(_air.Airings);
-        Assert.Equal(2, _air.LightsOut!.Count);
+        Assert.Empty(Air.Airings);
+        Assert.Equal(2, Air.LightsOut!.Count);
     }
 
     [Fact]
     public void Rule_21_whatever_is_on_its_way_is_gone_within_300_ms()
     {
-        _facts.Arrive = _facts.Leave = Duration.FromSeconds(4);
+        Facts.Arrive = Facts.Leave = Duration.FromSeconds(4);
         Light("a");
         Light("d");
         After(3900);
         Do(new Darken(new("d")));
         Do(new LightsOut());
         After(300);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
     }
 
     [Fact]
     public void Rules_22_and_23_what_was_lit_comes_back_with_its_remaining_stay_into_seats_still_empty()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(10));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(10));
         Light("a");
         Light("d");
         After(600 + 4000);
         Do(new LightsOut());
         After(5000);
-        _facts.Graphics["e"] = ("upper-right", "name", null);
+        Facts.Graphics["e"] = ("upper-right", "name", null);
         Light("e");
         Do(new LightsBack());
-        Assert.Null(_air.Of(new("d")));
+        Assert.Null(Air.Of(new("d")));
         Assert.Equal(Phase.Arriving, Of("a").Phase);
         After(600);
-        Assert.Equal(_now + Duration.FromSeconds(6), Of("a").StayEnds);
-        Assert.Null(_air.LightsOut);
+        Assert.Equal(Now + Duration.FromSeconds(6), Of("a").StayEnds);
+        Assert.Null(Air.LightsOut);
     }
 
     [Fact]
@@ -209,8 +203,8 @@ public sealed class RuleTests
         Light("a");
         After(1000);
         Do(new Remove(new("a")));
-        Assert.Empty(_air.Airings);
-        Assert.Equal(Duration.FromMilliseconds(1000), Assert.Single(_log, one => one.Kind == HappeningKind.Gone).Shown);
+        Assert.Empty(Air.Airings);
+        Assert.Equal(Duration.FromMilliseconds(1000), Assert.Single(Log, one => one.Kind == HappeningKind.Gone).Shown);
     }
 
     [Fact]
@@ -219,7 +213,7 @@ public sealed class RuleTests
         Light("a");
         After(1000);
         var pinned = Of("a").Look;
-        _facts.Edits++;
+        Facts.Edits++;
         Advance();
         Assert.Equal(pinned, Of("a").Look);
         Do(new Push(new("a")));
@@ -232,8 +226,8 @@ public sealed class RuleTests
         Light("a");
         Light("d");
         After(1000);
-        _facts.Graphics["a"] = ("upper-right", "name", null);
-        _facts.Edits++;
+        Facts.Graphics["a"] = ("upper-right", "name", null);
+        Facts.Edits++;
         Do(new Push(new("a")));
         Assert.Equal(("upper-right", Phase.Leaving), (Of("a").Seat.Value, Of("d").Phase));
     }
@@ -241,11 +235,11 @@ public sealed class RuleTests
     [Fact]
     public void Rule_29_what_fell_due_during_a_long_sleep_is_folded_in_order()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(3));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(3));
         Light("a");
         After(3_600_000);
-        Assert.Empty(_air.Airings);
-        var gone = Assert.Single(_log, one => one.Kind == HappeningKind.Gone);
+        Assert.Empty(Air.Airings);
+        var gone = Assert.Single(Log, one => one.Kind == HappeningKind.Gone);
         Assert.Equal((Start + Duration.FromMilliseconds(4000), Duration.FromMilliseconds(4000)), (gone.At, gone.Shown));
     }
 
@@ -263,25 +257,25 @@ public sealed class RuleTests
     [Fact]
     public void Rule_31_what_cannot_be_worked_out_is_dropped_and_the_rest_goes_on()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(1));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(1));
         Light("a");
         Light("d");
         After(1000);
-        _facts.Broken = true;
-        var later = _now + Duration.FromSeconds(5);
-        Assert.Throws<InvalidOperationException>(() => Engine.Advance(_air, _facts, later));
-        _air = Engine.WithoutNextDue(_air);
-        Assert.Equal("d", Assert.Single(Engine.Advance(_air, _facts, later).State.Airings).Graphic.Value);
+        Facts.Broken = true;
+        var later = Now + Duration.FromSeconds(5);
+        Assert.Throws<InvalidOperationException>(() => Engine.Advance(Air, Facts, later));
+        Air = Engine.WithoutNextDue(Air);
+        Assert.Equal("d", Assert.Single(Engine.Advance(Air, Facts, later).State.Airings).Graphic.Value);
     }
 
     [Fact]
     public void What_is_not_there_is_refused_and_changes_nothing()
     {
-        var step = Engine.Apply(_air, new Light(new("gone")), _facts, _now);
+        var step = Engine.Apply(Air, new Light(new("gone")), Facts, Now);
         Assert.NotNull(step.Refusal);
         Assert.Empty(step.State.Airings);
-        Assert.NotNull(Engine.Apply(_air, new LightsBack(), _facts, _now).Refusal);
-        Assert.NotNull(Engine.Apply(_air, new Push(new("a")), _facts, _now).Refusal);
+        Assert.NotNull(Engine.Apply(Air, new LightsBack(), Facts, Now).Refusal);
+        Assert.NotNull(Engine.Apply(Air, new Push(new("a")), Facts, Now).Refusal);
     }
 
     [Fact]
@@ -290,9 +284,9 @@ public sealed class RuleTests
         Chain();
         Light("a");
         After(600 + 5000 + 400);
-        Assert.Null(_air.Of(new("a")));
+        Assert.Null(Air.Of(new("a")));
         After(1999);
-        Assert.Null(_air.Of(new("d")));
+        Assert.Null(Air.Of(new("d")));
         After(1);
         Assert.Equal((Phase.Arriving, Origin.Automatic), (Of("d").Phase, Of("d").Origin));
     }
@@ -305,18 +299,18 @@ public sealed class RuleTests
         After(3000);
         Do(new Darken(new("a")));
         After(20_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
         // While it leaves by itself it can still be called off, and while the follower waits for its delay too.
         Light("a");
         After(5700);
         Do(new Darken(new("a")));
         After(20_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
         Light("a");
         After(6500);
         Do(new Darken(new("d")));
         After(20_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
     }
 
     [Fact]
@@ -325,20 +319,20 @@ public sealed class RuleTests
         Chain();
         Do(new Light(new("a"), Alone: true));
         After(20_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
     }
 
     [Fact]
     public void Rule_14_what_follows_never_sends_away_what_a_person_lit_and_says_so()
     {
         Chain();
-        _facts.Graphics["e"] = ("upper-right", "name", null);
+        Facts.Graphics["e"] = ("upper-right", "name", null);
         Light("e");
         Light("a");
         After(20_000);
         Assert.Equal(Phase.Lit, Of("e").Phase);
-        Assert.Null(_air.Of(new("d")));
-        Assert.Contains(_log, one => one is { Kind: HappeningKind.Skipped, Graphic.Value: "d" });
+        Assert.Null(Air.Of(new("d")));
+        Assert.Contains(Log, one => one is { Kind: HappeningKind.Skipped, Graphic.Value: "d" });
     }
 
     [Fact]
@@ -349,53 +343,27 @@ public sealed class RuleTests
         After(6500);
         Do(new LightsOut());
         After(20_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
     }
 
     [Fact]
     public void Rule_29_a_chain_that_feeds_itself_ends_after_a_thousand_wakes_of_one_sleep()
     {
         Chain();
-        _facts.Then["d"] = new Follow(new("a"), Duration.Zero);
-        _facts.Graphics["d"] = ("upper-right", "bug", Duration.FromSeconds(1));
+        Facts.Then["d"] = new Follow(new("a"), Duration.Zero);
+        Facts.Graphics["d"] = ("upper-right", "bug", Duration.FromSeconds(1));
         Light("a");
         After(60_000);
-        Assert.NotEmpty(_air.Airings.Select(airing => airing.Graphic).Concat((_air.Followers ?? []).Select(one => one.Graphic)));
-        _now += Duration.FromDays(30);
+        Assert.NotEmpty(Air.Airings.Select(airing => airing.Graphic).Concat((Air.Followers ?? []).Select(one => one.Graphic)));
+        Now += Duration.FromDays(30);
         After(0);
         After(60_000);
-        Assert.Empty(_air.Airings);
+        Assert.Empty(Air.Airings);
     }
 
     private void Chain()
     {
-        _facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(5));
-        _facts.Then["a"] = new Follow(new("d"), Duration.FromSeconds(2));
+        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(5));
+        Facts.Then["a"] = new Follow(new("d"), Duration.FromSeconds(2));
     }
-
-    private void Light(string graphic) => Do(new Light(new(graphic)));
-
-    private void Do(AirCommand command, string? id = null)
-    {
-        var step = Engine.Apply(_air, command, _facts, _now, id is null ? null : new CommandId(id));
-        _air = step.State;
-        _log.AddRange(step.Happenings);
-    }
-
-    private void After(int ms)
-    {
-        _now += Duration.FromMilliseconds(ms);
-        Advance();
-    }
-
-    private void Advance()
-    {
-        var step = Engine.Advance(_air, _facts, _now);
-        _air = step.State;
-        _log.AddRange(step.Happenings);
-    }
-
-    private SideLamp.Core.Airing.Airing Of(string graphic) => _air.Of(new(graphic))!;
-
-    private double Position(string graphic) => Math.Round(Of(graphic).Leg!.PositionAt(_now), 6);
 }

@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using System.Text.Json.Serialization;
+using NodaTime;
+
+namespace SideLamp.Core.Airing;
+
+/// <summary>Where an airing is on its way. A graphic without an airing is dark.</summary>
+public enum Phase
+{
+    /// <summary>It holds the seat, and begins when the last leaver is gone.</summary>
+    Waiting,
+    Arriving,
+    Lit,
+
+    /// <summary>Its arrival runs backwards.</summary>
+    Retracting,
+    Leaving,
+
+    /// <summary>Its departure runs backwards.</summary>
+    Reviving,
+}
+
+/// <summary>Who lit it. What comes by itself never sends away what a person lit (rule 14).</summary>
+public enum Origin
+{
+    Person,
+    Automatic,
+
+    /// <summary>An event of a viewer's; one at a time (rules 17 to 19).</summary>
+    Alert,
+}
+
+/// <summary>One stay of a picture in a seat, from its lighting until it is gone.</summary>
+/// <param name="Look">What it shows, pinned: edits of the show do not reach it until they are pushed (rule 27).</param>
+/// <param name="LitAt">When its arrival began; null while it waits. Hold motions count from here (rule 16).</param>
+/// <param name="InAt">When its arrival was over; null before.</param>
+/// <param name="Stay">How long it stays once it is in; null = until switched off.</param>
+/// <param name="StayEnds">When the stay is over; null while it is not in, or has no end.</param>
+/// <param name="Leg">The motion clock; null while waiting.</param>
+/// <param name="UpSince">When its card came up, lit or stepped to: what shows once, counts from here. Null while it waits.</param>
+/// <param name="Alone">Whether nothing follows it this time (rule 12).</param>
+/// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
+/// <param name="Steps">How many cards have come up by themselves in this airing.</param>
+/// <param name="StayOver">Whether it is leaving because its stay is over, and not because somebody sent it away.</param>
+public sealed record Airing(
+    AiringId Id,
+    GraphicId Graphic,
+    CardId Card,
+    SeatId Seat,
+    TemplateId Template,
+    LookId Look,
+    Origin Origin,
+    Phase Phase,
+    Instant? LitAt,
+    Instant? InAt,
+    Duration? Stay,
+    Instant? StayEnds,
+    Leg? Leg,
+    Instant? UpSince = null,
+    bool Alone = false,
+    bool StayOver = false,
+    Instant? StepsAt = null,
+    int Steps = 0
+)
+{
+    /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>
+    [JsonIgnore]
+    public bool Holds => Phase is Phase.Waiting or Phase.Arriving or Phase.Lit or Phase.Reviving;
+}

@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Airing;
+
+/// <summary>What a seat held, so that it can be lit again just as it was.</summary>
+/// <param name="Remaining">What was left of its stay; null = it had no end.</param>
+/// <param name="Template">Of the look.</param>
+/// <param name="Look">What it showed; null = whatever is prepared.</param>
+/// <param name="Under">The full-frame graphic that had sent it aside (rule 32); null = it was not aside.</param>
+public sealed record Remembered(
+    GraphicId Graphic,
+    CardId Card,
+    SeatId Seat,
+    Origin Origin,
+    Duration? Remaining,
+    TemplateId? Template = null,
+    LookId? Look = null,
+    GraphicId? Under = null
+)
+{
+    /// <summary>An airing as it is now; its stay is frozen.</summary>
+    public static Remembered Of(Airing airing, Instant now) =>
+        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Look);
+}
+
+/// <summary>It left its seat for an alert or under a full-frame graphic, and comes back when that is gone (rules 17 and 32).</summary>
+/// <param name="Cause">The airing that it made way for.</param>
+public sealed record Aside(Remembered What, AiringId Cause);
+
+/// <summary>A graphic that comes by itself, after another that is gone (rule 12).</summary>
+public sealed record Following(GraphicId Graphic, GraphicId After, Instant At);
+
+/// <summary>A step of a cue that is still to come. Its settings are as they were at the press.</summary>
+public sealed record CueStepAhead(CueId Cue, string Name, CueStep Step, Instant At);
+
+/// <summary>A graphic that comes by itself again and again: a fixed grid, start to start, from when it was switched on (rule 13).</summary>
+/// <param name="Next">The next instant of the grid.</param>
+public sealed record Repeat(GraphicId Graphic, Duration Interval, Instant Next);
+
+/// <summary>An alert that has not been shown yet.</summary>
+/// <param name="Yields">Whether a person's press has sent it away already: it waits until its seat is free of what a person lit (rule 19).</param>
+public sealed record QueuedAlert(GraphicId Graphic, CardId? Card, Instant Since, bool Yields = false);
+
+/// <summary>A serious moment: what comes by itself waits (rule 28).</summary>
+/// <param name="Waiting">What would have come by its <em>every</em> meanwhile, each once.</param>
+public sealed record Hushed(Instant Since, ImmutableList<GraphicId> Waiting);
+
+/// <summary>A number on a card that was stepped on the desk.</summary>
+public sealed record Count(GraphicId Graphic, CardId Card, string Field, string Before, string After);
+
+/// <summary>An act of a person's on air, for undo (rule 24).</summary>
+/// <param name="What">In a few words.</param>
+/// <param name="Seats">The seats that it changed.</param>
+/// <param name="Count">The number that it stepped; null = none.</param>
+/// <param name="Cue">The cue that it was; null = none.</param>
+/// <param name="LightsOut">What lights out remembered before it; only where <paramref name="Switched"/>.</param>
+/// <param name="Switched">Whether it was lights out or back.</param>
+public sealed record Act(
+    Instant At,
+    string What,
+    ImmutableArray<SeatChange> Seats,
+    Count? Count = null,
+    CueId? Cue = null,
+    ImmutableList<Remembered>? LightsOut = null,
+    bool Switched = false
+);
+
+/// <param name="Before">What the seat held; null = nothing.</param>
+/// <param name="After">The airing that held it then; null = none.</param>
+/// <param name="Card">Its card.</param>
+/// <param name="Look">Its look.</param>
+public sealed record SeatChange(SeatId Seat, Remembered? Before, AiringId? After, CardId? Card, LookId? Look)
+{
+    /// <summary>Whether nothing has changed in the seat since.</summary>
+    public bool IsStill(Airing? holder) => (holder?.Id, holder?.Card, holder?.Look) == (After, Card, Look);
+}

@@ -1,0 +1,69 @@
+using System.Collections.Immutable;
+using NodaTime;
+
+namespace SideLamp.Core.Shows;
+
+/// <summary>One press that sets many things.</summary>
+/// <param name="Key">As of a graphic; null = none.</param>
+/// <param name="Steps">The first is done at the press; 1 to 20.</param>
+public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueStep> Steps)
+{
+    public const int Most = 60;
+    private const int MostSteps = 20;
+    private static readonly Duration Longest = Duration.FromHours(1);
+
+    public IEnumerable<Fault> Faults(Show show)
+    {
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        {
+            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+        }
+
+        if (Keys.FaultIn(Key) is { } fault)
+        {
+            yield return new Fault("/key", fault);
+        }
+
+        if (Steps.Length is 0 or > MostSteps)
+        {
+            yield return new Fault("/steps", $"A cue has 1 to {MostSteps} steps.");
+        }
+
+        for (var at = 0; at < Steps.Length; at++)
+        {
+            if (Steps[at].After < Duration.Zero || Steps[at].After > Longest || (at > 0 && Steps[at].After < Steps[at - 1].After))
+            {
+                yield return new Fault($"/steps/{at}/after", "Steps come in the order of their time, within an hour of the press.");
+            }
+
+            foreach (var setting in Steps[at].Settings.Where(one => show.Graphic(one.Graphic) is not { } graphic || (one.Card is { } card && graphic.Card(card) is null) || (one.Outfit is { Value.Length: > 0 } outfit && graphic.Outfits.All(known => known.Id != outfit))))
+            {
+                var name = show.Graphic(setting.Graphic)?.Name;
+                yield return new Fault($"/steps/{at}/settings", name is null ? "A graphic that it sets is gone." : $"A card or an outfit of “{name}” that it sets is gone.");
+            }
+        }
+    }
+
+    /// <summary>The cue without a graphic that is deleted.</summary>
+    public Cue Without(GraphicId graphic) =>
+        Steps.Any(step => step.Settings.Any(one => one.Graphic == graphic)) ? this with { Steps = [.. Steps.Select(step => step with { Settings = step.Settings.RemoveAll(one => one.Graphic == graphic) })] } : this;
+}
+
+/// <param name="After">From the press.</param>
+/// <param name="OnlyThese">Whether everything else that is lit goes dark.</param>
+/// <param name="Settings">What is not in it is left alone.</param>
+public sealed record CueStep(Duration After, bool OnlyThese, ImmutableArray<CueSetting> Settings);
+
+/// <summary>What a cue does with a graphic.</summary>
+/// <param name="Card">The card that comes up; null = the one that is up.</param>
+/// <param name="Outfit">The outfit it wears from now on; null = as it is, empty = all parts show.</param>
+public sealed record CueSetting(GraphicId Graphic, CueAct Act, CardId? Card = null, OutfitId? Outfit = null);
+
+public enum CueAct
+{
+    Light,
+    Dark,
+
+    /// <summary>Lit or dark as it is; its card and outfit are set.</summary>
+    Set,
+}

@@ -1,0 +1,67 @@
+namespace SideLamp.Core.Shows;
+
+/// <summary>The keys of the desk: one character each, belonging to one thing only.</summary>
+public static class Keys
+{
+    /// <summary>What the desk itself uses.</summary>
+    private const string Taken = "?";
+
+    public static string? FaultIn(string? key) =>
+        key switch
+        {
+            null => null,
+            { Length: not 1 } => "A key is one character, such as 1 or q.",
+            _ when char.IsWhiteSpace(key[0]) || char.IsControl(key[0]) => "A key is one character, such as 1 or q.",
+            Taken => "The ? shows the list of keys. Choose another one.",
+            _ => null,
+        };
+
+    /// <summary>Every key that the show uses, and what for, in words.</summary>
+    public static IEnumerable<(string Key, string Owner)> Of(Show show)
+    {
+        foreach (var graphic in show.Graphics)
+        {
+            foreach (var (key, what) in Of(graphic))
+            {
+                yield return (key, what is null ? $"“{graphic.Name}”" : $"“{graphic.Name}” ({what})");
+            }
+        }
+
+        foreach (var cue in show.Cues)
+        {
+            if (cue.Key is { } key)
+            {
+                yield return (key, $"the cue “{cue.Name}”");
+            }
+        }
+    }
+
+    private static IEnumerable<(string Key, string? What)> Of(Graphic graphic)
+    {
+        if (graphic.Key is { } key)
+        {
+            yield return (key, null);
+        }
+
+        if (graphic.NextKey is { } next)
+        {
+            yield return (next, "next card");
+        }
+
+        foreach (var (field, keys) in graphic.CountKeys)
+        {
+            if (keys.Up is { } up)
+            {
+                yield return (up, $"{field} +1");
+            }
+
+            if (keys.Down is { } down)
+            {
+                yield return (down, $"{field} −1");
+            }
+        }
+    }
+}
+
+/// <summary>The keys that step a number of a graphic by one.</summary>
+public sealed record CountKeys(string? Up, string? Down);

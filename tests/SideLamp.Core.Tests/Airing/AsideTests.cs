@@ -1,0 +1,160 @@
+using NodaTime;
+using SideLamp.Core.Airing;
+
+namespace SideLamp.Core.Tests.Airing;
+
+/// <summary>Who makes way for whom: alerts, hands, and full-frame graphics.</summary>
+public sealed class AsideTests : OnAir
+{
+    public AsideTests() => Stay("b", 3);
+
+    [Fact]
+    public void Rule_17_an_alert_sends_the_holder_aside_and_it_comes_back_with_the_rest_of_its_stay()
+    {
+        Stay("a", 10);
+        Light("a");
+        After(600 + 4000);
+        var look = Of("a").Look;
+        Do(new Alert(new("b")));
+        Assert.Equal(("b", "a"), (Lit, Air.Asides.Single().What.Graphic.Value));
+        // 0.6 s to come, 3 s to stay, 0.4 s to go; then it comes back in 0.6 s, with 6 s left.
+        Facts.Edits++;
+        After(600 + 3000 + 400);
+        Assert.Equal((Phase.Arriving, look), (Of("a").Phase, Of("a").Look));
+        After(600);
+        Assert.Equal(Now + Duration.FromSeconds(6), Of("a").StayEnds);
+    }
+
+    [Fact]
+    public void Rule_17_what_comes_back_stays_at_least_a_second()
+    {
+        Stay("a", 5);
+        Light("a");
+        After(600 + 4900);
+        Do(new Alert(new("b")));
+        After(600 + 3000 + 400 + 600);
+        Assert.Equal(Now + Duration.FromSeconds(1), Of("a").StayEnds);
+    }
+
+    [Fact]
+    public void Rule_17_alerts_come_one_at_a_time_and_what_is_aside_waits_for_the_last()
+    {
+        Light("a");
+        After(1000);
+        Do(new Alert(new("b")));
+        Do(new Alert(new("b")));
+        Do(new Alert(new("d")));
+        Stay("d", 3);
+        Assert.Equal("b", Lit);
+        After(4000);
+        Assert.Equal("b", Lit);
+        After(4000);
+        // The next alert is in another seat: what was aside comes back beside it.
+        Assert.Equal("d a", Lit);
+        Assert.Equal(2, TimesLit("b").Count());
+    }
+
+    [Fact]
+    public void Rule_18_dark_on_what_is_aside_forgets_it()
+    {
+        Light("a");
+        After(1000);
+        Do(new Alert(new("b")));
+        Do(new Darken(new("a")));
+        After(10_000);
+        Assert.Equal("", Lit);
+    }
+
+    [Theory]
+    [InlineData(500, 1)]
+    [InlineData(1500, 0)]
+    public void Rule_19_a_persons_press_beats_an_alert_which_comes_again_only_if_it_was_hardly_seen(int shown, int queued)
+    {
+        Light("a");
+        After(1000);
+        Do(new Alert(new("b")));
+        After(shown);
+        Light("c");
+        Assert.Equal("c", Lit);
+        Assert.Empty(Air.Asides);
+        Assert.Equal(queued, Air.Alerts.Count);
+        After(20_000);
+        Assert.Equal("c", Lit);
+        // It waits until the hand has freed the seat.
+        Do(new Darken(new("c")));
+        After(500);
+        Assert.Equal(queued == 1 ? "b" : "", Lit);
+    }
+
+    [Fact]
+    public void Rules_21_and_23_alerts_queue_while_the_lights_are_out_and_come_when_they_are_back()
+    {
+        Light("a");
+        After(1000);
+        Do(new LightsOut());
+        Do(new Alert(new("b")));
+        After(5000);
+        Assert.Empty(Air.Airings);
+        Do(new LightsBack());
+        Assert.Equal(("b", "a"), (Lit, Air.Asides.Single().What.Graphic.Value));
+    }
+
+    [Fact]
+    public void Rule_29_an_alert_that_was_due_long_ago_is_missed_and_not_shown()
+    {
+        Do(new Alert(new("b")));
+        Do(new Alert(new("b")));
+        After(3_600_000);
+        Assert.Equal("", Lit);
+        Assert.Single(TimesLit("b"));
+        Assert.Single(Log, one => one.Kind == HappeningKind.Missed);
+    }
+
+    [Fact]
+    public void Rule_32_a_full_frame_graphic_sends_the_others_aside_and_brings_them_back()
+    {
+        Full();
+        Light("a");
+        Light("d");
+        After(1000);
+        Light("full");
+        Assert.Equal("full", Lit);
+        Do(new Darken(new("full")));
+        After(400);
+        Assert.Equal("a d", Lit);
+    }
+
+    [Fact]
+    public void Rule_32_without_that_wish_it_covers_by_drawing_order_alone()
+    {
+        Full();
+        Facts.Covering.Clear();
+        Light("a");
+        Light("full");
+        Assert.Equal("a full", Lit);
+    }
+
+    [Fact]
+    public void Rules_23_and_32_lights_back_brings_the_full_frame_and_what_is_under_it_stays_under()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Do(new LightsOut());
+        After(1000);
+        Do(new LightsBack());
+        Assert.Equal("full", Lit);
+        After(1000);
+        Do(new Darken(new("full")));
+        After(1000);
+        Assert.Equal("a", Lit);
+    }
+
+    private void Full()
+    {
+        Facts.Graphics["full"] = ("full-frame", "full", null);
+        Facts.Covering.Add("full");
+    }
+}
