@@ -47,6 +47,11 @@ public static class App
         app.UseMiddleware<Gate>();
         MapPages(app);
         app.MapApi();
+        if (options.Rehearsal)
+        {
+            app.MapRehearsal();
+        }
+
         app.MapGet("/live", ServeLive).WithName("live").Produces<LiveMessages>(101);
         return app;
     }

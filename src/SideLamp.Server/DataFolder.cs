@@ -13,6 +13,8 @@ namespace SideLamp.Server;
 /// <summary>The folder with everything of the streamer's: the database, stored files, the key, and the demo's files.</summary>
 public sealed class DataFolder : IDisposable
 {
+    private const int LongestTrail = 40;
+
     private readonly FileStream _lock;
     private readonly string _folder;
 
@@ -95,8 +97,11 @@ public sealed class DataFolder : IDisposable
         }
 
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, long>.Empty, null, History.Empty, null);
+        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, long>.Empty, Standby.Empty, History.Empty, Shows.LastLines(LongestTrail).Select(TrailLineOf).OfType<TrailLine>().ToImmutableList(), null);
     }
+
+    private static TrailLine? TrailLineOf(LogLine line) =>
+        Trail.Tell(line.Happening, line.Name) is { } sentence ? new TrailLine(line.Happening.At, sentence, line.Happening.Graphic) : null;
 
     public void Dispose()
     {

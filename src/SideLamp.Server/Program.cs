@@ -17,11 +17,12 @@ var port = new Option<int>("--port") { Description = "The port on 127.0.0.1. Out
 var empty = new Option<bool>("--empty") { Description = "Begin with an empty show instead of the demo." };
 var fresh = new Option<bool>("--fresh") { Description = "Throw the show in the folder away and make the demo anew." };
 var still = new Option<bool>("--still") { Description = "Leave the demo's files alone: no stand-in writes to them." };
-var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still };
+var rehearsal = new Option<bool>("--rehearsal") { Description = "Let the time of the show be moved forward, to see what comes by itself." };
+var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still, rehearsal };
 serve.SetAction(
     (words, stop) =>
         Serve(
-            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still)),
+            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still), words.GetValue(rehearsal)),
             stop
         )
 );

@@ -6,7 +6,8 @@ namespace SideLamp.Server;
 /// <param name="Empty">Whether a new data folder gets an empty show instead of the demo.</param>
 /// <param name="Fresh">Whether the demo is made anew, in place of what is there.</param>
 /// <param name="StandIns">Whether the demo's stand-ins change its files.</param>
-public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true)
+/// <param name="Rehearsal">Whether the time of the show can be moved forward.</param>
+public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true, bool Rehearsal = false)
 {
     public const int UsualPort = 7310;
 }

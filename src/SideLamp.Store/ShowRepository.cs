@@ -40,7 +40,11 @@ public sealed class ShowRepository(Database database)
             head.KeepClear,
             head.OwnTemplates,
             head.SavedFinishes
-        );
+        )
+        {
+            Cues = head.Cues,
+            Loudness = head.Loudness,
+        };
         var looks = database.Query("SELECT id, body FROM look", row => (new LookId(row.GetString(0)), CoreJson.Read<Look>(row.GetString(1))));
         var air = Bodies<AirState>("SELECT state FROM air").FirstOrDefault() ?? AirState.Dark(NodaTime.Instant.MinValue);
         return new Kept(
@@ -78,6 +82,30 @@ public sealed class ShowRepository(Database database)
             }
         });
     }
+
+    /// <summary>The latest lines of the log, the last one last.</summary>
+    public IEnumerable<LogLine> LastLines(int most) =>
+        database
+            .Query(
+                "SELECT at, kind, graphic, name, origin, shown, what, by FROM log ORDER BY id DESC LIMIT $most",
+                row => new LogLine(
+                    new Happening(
+                        NodaTime.Instant.FromUnixTimeTicks((long)Math.Round(row.GetDouble(0) * NodaTime.NodaConstants.TicksPerMillisecond)),
+                        Enum.Parse<HappeningKind>(row.GetString(1)),
+                        Text(row, 2) is { } id ? new GraphicId(id) : null,
+                        Enum.Parse<Origin>(row.GetString(4)),
+                        row.IsDBNull(5) ? null : NodaTime.Duration.FromMilliseconds(row.GetDouble(5)),
+                        Text(row, 6),
+                        Text(row, 7)
+                    ),
+                    Text(row, 3)
+                ),
+                ("$most", most)
+            )
+            .AsEnumerable()
+            .Reverse();
+
+    private static string? Text(Microsoft.Data.Sqlite.SqliteDataReader row, int at) => row.IsDBNull(at) ? null : row.GetString(at);
 
     private void KeepList<T>(string table, ImmutableArray<T> before, ImmutableArray<T> after, Func<T, string> id)
         where T : class
@@ -136,13 +164,15 @@ public sealed class ShowRepository(Database database)
 
     private void KeepLine(LogLine line) =>
         database.Execute(
-            "INSERT INTO log (at, kind, graphic, name, origin, shown) VALUES ($at, $kind, $graphic, $name, $origin, $shown)",
+            "INSERT INTO log (at, kind, graphic, name, origin, shown, what, by) VALUES ($at, $kind, $graphic, $name, $origin, $shown, $what, $by)",
             ("$at", line.Happening.At.ToUnixTimeTicks() / (double)NodaTime.NodaConstants.TicksPerMillisecond),
             ("$kind", line.Happening.Kind.ToString()),
             ("$graphic", line.Happening.Graphic?.Value),
             ("$name", line.Name),
             ("$origin", line.Happening.Origin.ToString()),
-            ("$shown", line.Happening.Shown?.TotalMilliseconds)
+            ("$shown", line.Happening.Shown?.TotalMilliseconds),
+            ("$what", line.Happening.What),
+            ("$by", line.Happening.By)
         );
 
     private IEnumerable<T> Bodies<T>(string sql) => database.Query(sql, row => CoreJson.Read<T>(row.GetString(0)));
@@ -158,9 +188,11 @@ public sealed class ShowRepository(Database database)
         ImmutableArray<SeatId> SeatOrder,
         ImmutableArray<KeepClear> KeepClear,
         ImmutableArray<OwnTemplate> OwnTemplates,
-        ImmutableArray<SavedFinish> SavedFinishes
+        ImmutableArray<SavedFinish> SavedFinishes,
+        ImmutableArray<Cue> Cues,
+        Loudness Loudness
     )
     {
-        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes);
+        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes, show.Cues, show.Loudness);
     }
 }

@@ -20,13 +20,10 @@ public sealed record Toggle(GraphicId Graphic) : AirCommand;
 /// <summary>Let the edits of a lit graphic go to air (rule 27).</summary>
 public sealed record Push(GraphicId Graphic) : AirCommand;
 
-/// <summary>One field of what is lit shows another value; nothing else of it is pushed.</summary>
-/// <param name="Look">The look on air with that value.</param>
-/// <param name="Count">The number that was stepped, so that it can be taken back.</param>
-public sealed record Retouch(GraphicId Graphic, LookId Look, Count Count) : AirCommand;
-
-/// <summary>A number of what is dark was stepped: nothing on air changes, but it can be taken back.</summary>
-public sealed record NoteCount(Count Count) : AirCommand;
+/// <summary>Values were stepped on the desk. What is lit shows them at once; nothing else of it is pushed.</summary>
+/// <param name="Look">The look on air with these values; null = the card is not on air.</param>
+/// <param name="Counts">What was stepped, so that it can be taken back.</param>
+public sealed record Retouch(GraphicId Graphic, LookId? Look, ImmutableList<Count> Counts) : AirCommand;
 
 /// <summary>The next or previous card comes up: in place while it is lit, for the next lighting while it is dark.</summary>
 /// <param name="By">1 = the next, −1 = the one before; round and round.</param>
@@ -142,7 +139,8 @@ public enum HappeningKind
 /// <summary>Something that happened on air, for the log.</summary>
 /// <param name="Shown">Of <see cref="HappeningKind.Gone"/>: how long it had been in the picture.</param>
 /// <param name="What">Of a cue: its name; of what was taken back: what it was.</param>
-public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null, string? What = null);
+/// <param name="By">What a person did it with, such as <c>key 4</c>; null = the desk, or nobody.</param>
+public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null, string? What = null, string? By = null);
 
 /// <summary>Which card of a graphic is up from now on, and what it wears: a choice for the air, and no edit.</summary>
 /// <param name="Outfit">Null = as it is; empty = all parts show.</param>
@@ -150,5 +148,5 @@ public sealed record Choice(GraphicId Graphic, CardId? Card, OutfitId? Outfit = 
 
 /// <summary>What came of a command.</summary>
 /// <param name="Refusal">Why nothing was done, in a sentence; null when it was done.</param>
-/// <param name="Uncount">A stepped number that is taken back with it.</param>
-public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, Count? Uncount = null);
+/// <param name="Uncounts">Stepped values that are taken back with it; null = none.</param>
+public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, ImmutableList<Count>? Uncounts = null);

@@ -31,7 +31,7 @@ public static class Engine
         scene.Remember(before.State, command);
         var after = scene.State;
         after = id is { } fresh ? after with { Recent = after.Recent.SetItem(fresh, after.Now) } : after;
-        return new Step(after, before.Happenings.AddRange(scene.Happenings), before.Choices.AddRange(scene.Choices), Uncount: scene.Uncount);
+        return new Step(after, before.Happenings.AddRange(scene.Happenings), before.Choices.AddRange(scene.Choices), Uncounts: scene.Uncounts);
     }
 
     /// <summary>Lets time pass: all that falls due up to and at the instant happens, in order. An earlier instant changes nothing.</summary>

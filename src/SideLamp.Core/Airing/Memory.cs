@@ -47,13 +47,15 @@ public sealed record QueuedAlert(GraphicId Graphic, CardId? Card, Instant Since,
 /// <param name="Waiting">What would have come by its <em>every</em> meanwhile, each once.</param>
 public sealed record Hushed(Instant Since, ImmutableList<GraphicId> Waiting);
 
-/// <summary>A number on a card that was stepped on the desk.</summary>
-public sealed record Count(GraphicId Graphic, CardId Card, string Field, string Before, string After);
+/// <summary>A value on a card that was stepped, or set back, on the desk.</summary>
+/// <param name="Before">Null = untouched: the template's sample.</param>
+/// <param name="After">Likewise.</param>
+public sealed record Count(GraphicId Graphic, CardId Card, string Field, string? Before, string? After);
 
 /// <summary>An act of a person's on air, for undo (rule 24).</summary>
 /// <param name="What">In a few words.</param>
 /// <param name="Seats">The seats that it changed.</param>
-/// <param name="Count">The number that it stepped; null = none.</param>
+/// <param name="Counts">The values that it stepped.</param>
 /// <param name="Cue">The cue that it was; null = none.</param>
 /// <param name="LightsOut">What lights out remembered before it; only where <paramref name="Switched"/>.</param>
 /// <param name="Switched">Whether it was lights out or back.</param>
@@ -61,7 +63,7 @@ public sealed record Act(
     Instant At,
     string What,
     ImmutableArray<SeatChange> Seats,
-    Count? Count = null,
+    ImmutableList<Count>? Counts = null,
     CueId? Cue = null,
     ImmutableList<Remembered>? LightsOut = null,
     bool Switched = false

@@ -11,8 +11,8 @@ internal sealed partial class Scene
 
     private const int MostActs = 30;
 
-    /// <summary>A stepped number that was taken back.</summary>
-    public Count? Uncount { get; private set; }
+    /// <summary>Stepped values that were taken back.</summary>
+    public ImmutableList<Count>? Uncounts { get; private set; }
 
     private CueId? _cue;
 
@@ -164,7 +164,7 @@ internal sealed partial class Scene
     /// <summary>Keeps what a person's command changed, seat by seat, so that it can be taken back (rule 24).</summary>
     public void Remember(AirState before, AirCommand command)
     {
-        var count = (command as Retouch)?.Count ?? (command as NoteCount)?.Count;
+        var counts = (command as Retouch)?.Counts;
         var what = WhatIs(command);
         if (what is null)
         {
@@ -180,12 +180,12 @@ internal sealed partial class Scene
             .Select(one => new SeatChange(one.Seat, one.Before is { } was ? Remembered.Of(was, Now) : null, one.After?.Id, one.After?.Card, one.After?.Look))
             .ToImmutableArray();
         var switched = (before.LightsOut is null) != (State.LightsOut is null);
-        if (seats.IsEmpty && count is null && !switched)
+        if (seats.IsEmpty && counts is null && !switched)
         {
             return;
         }
 
-        var act = new Act(Now, what, seats, count, _cue, switched ? before.LightsOut : null, switched);
+        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched);
         var acts = State.Acts.Add(act);
         State = State with { Acts = acts.Count > MostActs ? acts.RemoveAt(0) : acts };
     }
@@ -200,7 +200,7 @@ internal sealed partial class Scene
                 return "dark";
             case Push:
                 return "push";
-            case Retouch or NoteCount:
+            case Retouch:
                 return "count";
             case StepCard:
                 return "card";
@@ -223,7 +223,7 @@ internal sealed partial class Scene
         foreach (var act in State.Acts.Reverse())
         {
             var open = act.Seats.Where(seat => seat.IsStill(State.HolderOf(seat.Seat))).ToList();
-            if (open.Count == 0 && act.Count is null && !act.Switched)
+            if (open.Count == 0 && act.Counts is null && !act.Switched)
             {
                 continue;
             }
@@ -245,8 +245,8 @@ internal sealed partial class Scene
                 PutBack(seat);
             }
 
-            Uncount = act.Count;
-            Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Seats.FirstOrDefault()?.Before?.Graphic ?? act.Count?.Graphic, Origin.Person, What: act.What));
+            Uncounts = act.Counts;
+            Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Seats.FirstOrDefault()?.Before?.Graphic ?? act.Counts?[0].Graphic, Origin.Person, What: act.What));
             return null;
         }
 

@@ -25,7 +25,6 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             Toggle toggle => State.Of(toggle.Graphic) is { Holds: true } ? DarkenIt(toggle.Graphic) : LightIt(new Light(toggle.Graphic)),
             Push push => PushIt(push.Graphic),
             Retouch retouch => RetouchIt(retouch),
-            NoteCount => null,
             StepCard step => StepIt(step),
             RunCue run => RunIt(run.Cue),
             StopCue stop => StopIt(stop.Cue),
@@ -283,9 +282,9 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     private string? RetouchIt(Retouch retouch)
     {
-        if (State.Of(retouch.Graphic) is { Holds: true } airing)
+        if (retouch.Look is { } look && State.Of(retouch.Graphic) is { Holds: true } airing)
         {
-            Put(airing with { Look = retouch.Look });
+            Put(airing with { Look = look });
             Note(HappeningKind.Changed, airing);
         }
 

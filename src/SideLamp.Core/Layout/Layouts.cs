@@ -32,8 +32,8 @@ public static class Layouts
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * dress.Canvas.Scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * dress.Canvas.Scale);
-        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn));
-        placing.Place(root, new Box(x, y, w, h), null);
+        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention);
+        placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));
     }
 

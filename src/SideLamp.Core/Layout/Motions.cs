@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;
@@ -51,9 +52,26 @@ internal sealed class Motions(MotionStyle style, double scale, double speed)
         return moves.ToImmutable();
     }
 
-    /// <summary>A band of light that runs across in the first third of the period and then rests.</summary>
-    public static Move Sheen(Hold hold, double way) =>
-        new(MovePath.Hold, 0, hold.Period.TotalMilliseconds, Smooth, [Pose.Rest, new Pose(Dx: way), new Pose(Dx: way)], [0, 0.34, 1]);
+    /// <summary>A band of light that runs across, in a third of the period and at most this long, and then rests.</summary>
+    public static Move Sheen(Duration period, double way)
+    {
+        const double longest = 1600;
+        var share = Math.Round(Math.Min(0.34, longest / period.TotalMilliseconds), 4);
+        return new(MovePath.Hold, 0, period.TotalMilliseconds, Smooth, [Pose.Rest, new Pose(Dx: way), new Pose(Dx: way)], [0, share, 1]);
+    }
+
+    /// <summary>The whole graphic draws the eye at the end of each period, so that it never does while it is arriving.</summary>
+    public static Move Draw(Attention attention, double scale)
+    {
+        const double takes = 900;
+        var (up, half) = (Math.Round(-18 * scale), Math.Round(-7 * scale));
+        Pose[] way = attention.Kind == AttentionKind.Bounce
+            ? [Pose.Rest, new Pose(Dy: up), Pose.Rest, new Pose(Dy: half), Pose.Rest]
+            : [Pose.Rest, new Pose(Scale: 1.05), Pose.Rest, new Pose(Scale: 1.05), Pose.Rest];
+        var period = attention.Every.TotalMilliseconds;
+        var start = 1 - (takes / period);
+        return new(MovePath.Hold, 0, period, Smooth, [Pose.Rest, .. way], [0, .. way.Select((_, at) => Math.Round(start + ((1 - start) * at / (way.Length - 1)), 5))]);
+    }
 
     /// <summary>One page among others: there from one instant to another, counted from when the words came up.</summary>
     /// <param name="until">Null = for good.</param>

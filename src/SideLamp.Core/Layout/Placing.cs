@@ -3,12 +3,14 @@ using System.Globalization;
 using NodaTime;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Media;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;
 
 /// <summary>The second pass: where everything stands, as nodes in drawing order.</summary>
-internal sealed class Placing(Brand brand, double scale, double speed, Duration arrival)
+/// <param name="attention">What draws the eye to the whole; null = nothing.</param>
+internal sealed class Placing(Brand brand, double scale, double speed, Duration arrival, Attention? attention)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
@@ -25,7 +27,32 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         return new Picture(box, _nodes.ToImmutable(), Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading);
     }
 
-    public void Place(Measured measured, Box box, string? parent)
+    /// <summary>The whole of it.</summary>
+    public void PlaceRoot(Measured root, Box box)
+    {
+        Place(root, box, null);
+        if (attention is { Kind: AttentionKind.Sheen } sheen)
+        {
+            AddSheen(root.Part, sheen.Every, box);
+        }
+        else if (attention is not null && At(root.Part.Id) is var at and >= 0)
+        {
+            _nodes[at] = _nodes[at] with { Moves = _nodes[at].Moves.Add(Motions.Draw(attention, scale)) };
+        }
+    }
+
+    private int At(string id)
+    {
+        var at = _nodes.Count - 1;
+        while (at >= 0 && _nodes[at].Id != id)
+        {
+            at--;
+        }
+
+        return at;
+    }
+
+    private void Place(Measured measured, Box box, string? parent)
     {
         var first = _nodes.Count;
         switch (measured.Part)
@@ -59,7 +86,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
 
         if (measured.Part.Hold is { Kind: HoldKind.Sheen } sheen)
         {
-            AddSheen(measured.Part, sheen, box);
+            AddSheen(measured.Part, sheen.Period, box);
         }
 
         if (measured.Part.Turn != 0)
@@ -72,7 +99,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
     {
         var own = parent;
         var soft = group.Soft == default ? (ImmutableArray<double>?)null : [Px(group.Soft.Top), Px(group.Soft.Right), Px(group.Soft.Bottom), Px(group.Soft.Left)];
-        if (group.Mask || soft is not null || StanceOf(group) is not null || group.Hold is not null || !_motions.Of(group, box, arrival).IsEmpty)
+        if (group.Mask || soft is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || !_motions.Of(group, box, arrival).IsEmpty)
         {
             Add(
                 group,
@@ -368,7 +395,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         );
 
     /// <summary>A band of light, cut to the part's own shape.</summary>
-    private void AddSheen(Part part, Hold sheen, Box box)
+    private void AddSheen(Part part, Duration period, Box box)
     {
         var shape = part switch
         {
@@ -382,7 +409,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         var band = box with { W = Math.Max(Px(60), Math.Round(box.W * 0.3)) };
         var light = brand.Palette.Glow;
         var fill = $"linear-gradient(100deg,{light.Fade(0).ToCss()} 0%,{light.Fade(0.4).ToCss()} 50%,{light.Fade(0).ToCss()} 100%)";
-        _nodes.Add(new Node($"{frame}/band", frame, band.Move(-band.W, 0), box, null, null, [Motions.Sheen(sheen, box.W + band.W)], new Plate(fill, null, 0, null, null)));
+        _nodes.Add(new Node($"{frame}/band", frame, band.Move(-band.W, 0), box, null, null, [Motions.Sheen(period, box.W + band.W)], new Plate(fill, null, 0, null, null)));
     }
 
     private void Shadow(string id, string? parent, Surface surface, Box box, bool under)

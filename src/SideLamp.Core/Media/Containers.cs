@@ -62,7 +62,7 @@ internal static class Containers
             : SizeTrouble(BinaryPrimitives.ReadUInt16LittleEndian(bytes.AsSpan(6)), BinaryPrimitives.ReadUInt16LittleEndian(bytes.AsSpan(8)));
 
     /// <summary>Source: RIFF: the length of all that follows stands at byte 4.</summary>
-    public static string? RiffTrouble(byte[] bytes) => BinaryPrimitives.ReadUInt32LittleEndian(bytes.AsSpan(4)) + 8 > bytes.Length ? CutOff : null;
+    public static string? RiffTrouble(byte[] bytes) => BinaryPrimitives.ReadUInt32LittleEndian(bytes.AsSpan(4)) + 8L > bytes.Length ? CutOff : null;
 
     /// <summary>Source: Matroska: after the EBML header comes a segment (18 53 80 67).</summary>
     public static string? WebmTrouble(byte[] bytes) =>

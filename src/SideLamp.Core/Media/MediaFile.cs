@@ -19,7 +19,7 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
 
     private static readonly string[] LottieNumbers = ["w", "h", "fr", "ip", "op"];
 
-    private const string Kinds = "Use PNG, JPEG, WebP, GIF or SVG for a picture, WebM or MP4 for a video, Lottie JSON for a vector animation, TTF or OTF for a typeface";
+    private const string Kinds = "Use PNG, JPEG, WebP, GIF or SVG for a picture, WebM or MP4 for a video, Lottie JSON for a vector animation, WAV, MP3, Ogg or FLAC for a sound, TTF or OTF for a typeface";
 
     /// <summary>Recognises a whole file. Signatures and structures are those of the formats' own specifications (from memory).</summary>
     public static Checked<MediaFile> Recognise(byte[] bytes)
@@ -44,6 +44,11 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
             [0xFF, 0xD8, 0xFF, ..] => (new MediaFile("image/jpeg", ".jpg"), Containers.JpegTrouble(bytes)),
             [(byte)'G', (byte)'I', (byte)'F', (byte)'8', (byte)'7' or (byte)'9', (byte)'a', ..] => (new MediaFile("image/gif", ".gif"), Containers.GifTrouble(bytes)),
             [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'E', (byte)'B', (byte)'P', ..] => (new MediaFile("image/webp", ".webp"), Containers.RiffTrouble(bytes)),
+            [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'A', (byte)'V', (byte)'E', ..] => (new MediaFile("audio/wav", ".wav"), Containers.RiffTrouble(bytes)),
+            [(byte)'O', (byte)'g', (byte)'g', (byte)'S', ..] => (new MediaFile("audio/ogg", ".ogg"), null),
+            [(byte)'f', (byte)'L', (byte)'a', (byte)'C', ..] => (new MediaFile("audio/flac", ".flac"), null),
+            // An ID3 tag, or a frame of MPEG layer III at once.
+            [(byte)'I', (byte)'D', (byte)'3', ..] or [0xFF, 0xFA or 0xFB or 0xF2 or 0xF3, ..] => (new MediaFile("audio/mpeg", ".mp3"), null),
             [0x1A, 0x45, 0xDF, 0xA3, ..] => (new MediaFile("video/webm", ".webm"), Containers.WebmTrouble(bytes)),
             [_, _, _, _, (byte)'f', (byte)'t', (byte)'y', (byte)'p', ..] => (new MediaFile("video/mp4", ".mp4"), Containers.Mp4Trouble(bytes)),
             [0x00, 0x01, 0x00, 0x00, ..] or [(byte)'t', (byte)'r', (byte)'u', (byte)'e', ..] => Typeface(bytes, "font/ttf", ".ttf"),

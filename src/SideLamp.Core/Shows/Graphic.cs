@@ -69,6 +69,15 @@ public sealed record Graphic(
     [JsonIgnore]
     public Finish Finish => new(Outfits.FirstOrDefault(outfit => outfit.Id == Worn)?.Hidden ?? [], Lettering, Speed, Attention);
 
+    [JsonIgnore]
+    public ImmutableArray<CardId> CardIds => [.. Cards.Select(card => card.Id)];
+
+    /// <summary>Whether it wears that outfit already; an empty id = all parts show.</summary>
+    public bool Wears(OutfitId outfit) => (Worn?.Value ?? "") == outfit.Value;
+
+    /// <summary>In that outfit; an empty id = all parts show.</summary>
+    public Graphic Wearing(OutfitId outfit) => this with { Worn = outfit.Value.Length == 0 ? null : outfit };
+
     public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);
 
     /// <summary>All that is wrong with this graphic; empty when it is valid.</summary>

@@ -8,7 +8,8 @@ namespace SideLamp.Core.Templates;
 /// <param name="Name">What texts and columns are matched to; never its position.</param>
 /// <param name="Sample">What shows until it has been touched.</param>
 /// <param name="OnAir">Whether it may be changed while its graphic is lit.</param>
-public sealed record Field(string Name, string Label, FieldKind Kind, string Sample, bool OnAir = true)
+/// <param name="Start">Of a number that is counted: what it begins a new round with; null = it is not counted.</param>
+public sealed record Field(string Name, string Label, FieldKind Kind, string Sample, bool OnAir = true, string? Start = null)
 {
     /// <summary>Greatest length of a value, in UTF-16 units.</summary>
     public const int Longest = 4000;

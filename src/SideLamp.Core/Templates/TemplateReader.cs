@@ -68,7 +68,7 @@ public static class TemplateReader
 
     private static Field ReadField(Cursor at)
     {
-        var field = new Field(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""), at.Flag("onAir", true));
+        var field = new Field(at.String("name"), at.String("label"), at.Word("kind", FieldKind.Text), at.String("sample", ""), at.Flag("onAir", true), at.Has("start") ? at.String("start") : null);
         at.Finish();
         return field;
     }

@@ -38,7 +38,14 @@ public static class Editing
             SeatOrder = edit.SeatOrder ?? show.SeatOrder,
             KeepClear = edit.KeepClear ?? show.KeepClear,
             SavedFinishes = edit.SavedFinishes ?? show.SavedFinishes,
+            Cues = edit.Cues is { } cues ? Named(cues) : show.Cues,
+            Loudness = edit.Loudness ?? show.Loudness,
         };
+        if (edit.Cues is not null)
+        {
+            CheckCues(edited);
+        }
+
         return (
             edited,
             Touched(
@@ -50,10 +57,29 @@ public static class Editing
                 ("ownSeats", edit.OwnSeats),
                 ("seatOrder", edit.SeatOrder),
                 ("keepClear", edit.KeepClear),
-                ("savedFinishes", edit.SavedFinishes)
+                ("savedFinishes", edit.SavedFinishes),
+                ("cues", edit.Cues),
+                ("loudness", edit.Loudness)
             )
         );
     }
+
+    private static ImmutableArray<Cue> Named(ImmutableArray<Cue> cues) => [.. cues.Select(cue => cue.Id.Value.Length == 0 ? cue with { Id = new CueId(Ids.Fresh("q")) } : cue)];
+
+    private static void CheckCues(Show edited)
+    {
+        if (edited.Cues.Length > Cue.Most)
+        {
+            throw RefusedException.Faulty("/cues", $"A show has up to {Cue.Most} cues.");
+        }
+
+        RefusedException.ThrowIfAny(edited.Cues.SelectMany((cue, at) => cue.Faults(edited).Select(fault => fault with { Path = $"/cues/{at}{fault.Path}" })));
+        RefusedException.ThrowIfAny(KeyClashes(edited, "/cues"));
+    }
+
+    /// <summary>Each key belongs to one thing.</summary>
+    private static IEnumerable<Fault> KeyClashes(Show show, string path) =>
+        Keys.Of(show).GroupBy(one => one.Key).Where(same => same.Count() > 1).Select(same => new Fault(path, $"The key {same.Key} belongs to {string.Join(" and to ", same.Select(one => one.Owner))}."));
 
     private static void CheckSeats(Show show, ShowEdit edit)
     {
@@ -85,7 +111,7 @@ public static class Editing
         if (wish.CopyOf is { } source)
         {
             var original = show.Graphic(source) ?? throw RefusedException.NotFound("graphic");
-            made = original with { Id = id, Name = wish.Name ?? Unused(original.Name, show), Key = null };
+            made = original with { Id = id, Name = wish.Name ?? Unused(original.Name, show), Key = null, NextKey = null, CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty };
         }
         else
         {
@@ -140,9 +166,17 @@ public static class Editing
             Lettering = edit.Lettering ?? graphic.Lettering,
             Template = edit.Template ?? graphic.Template,
             Then = edit.Then is { } then ? (then.Graphic.Value.Length == 0 ? null : then) : graphic.Then,
+            Every = edit.Every is { } every ? (every == Duration.Zero ? null : every) : graphic.Every,
+            Cycle = edit.Cycle is { } cycle ? (cycle.On ? cycle.Cycle : null) : graphic.Cycle,
+            Covers = edit.Covers ?? graphic.Covers,
+            Attention = edit.Attention is { } attention ? (attention.On ? attention.Attention : null) : graphic.Attention,
+            Sound = edit.Sound is { } sound ? (sound.Source.Length == 0 ? null : sound) : graphic.Sound,
+            NextKey = edit.NextKey is { } next ? (next.Length == 0 ? null : next) : graphic.NextKey,
+            CountKeys = edit.CountKeys ?? graphic.CountKeys,
         };
-        // What stays until it is switched off is followed by nothing (rule 11).
+        // What stays until it is switched off is followed by nothing (rule 11), and never comes again by itself.
         edited = edited.Stay is null && edit.Then is null ? edited with { Then = null } : edited;
+        edited = edited.Stay is null && edit.Every is null ? edited with { Every = null } : edited;
         var faults = edited.Faults().ToList();
         if (edit.Then is not null && edited.Then is { } follow && show.Graphic(follow.Graphic) is null)
         {
@@ -169,9 +203,9 @@ public static class Editing
             faults.Add(new Fault("/worn", "There is no such outfit."));
         }
 
-        if (edit.Key is { Length: > 0 } wished && show.Graphics.FirstOrDefault(other => other.Id != id && other.Key == wished) is { } holder)
+        if (edit.Key is not null || edit.NextKey is not null || edit.CountKeys is not null)
         {
-            faults.Add(new Fault("/key", $"The key {wished} belongs to “{holder.Name}” already."));
+            faults.AddRange(KeyClashes(show.With(edited), "/key"));
         }
 
         RefusedException.ThrowIfAny(faults);
@@ -189,7 +223,14 @@ public static class Editing
                 ("worn", edit.Worn),
                 ("lettering", edit.Lettering),
                 ("template", edit.Template),
-                ("then", edit.Then)
+                ("then", edit.Then),
+                ("every", edit.Every),
+                ("cycle", edit.Cycle),
+                ("covers", edit.Covers),
+                ("attention", edit.Attention),
+                ("sound", edit.Sound),
+                ("nextKey", edit.NextKey),
+                ("countKeys", edit.CountKeys)
             )
             .Concat((words?.Keys ?? []).Select(field => $"words/{card!.Id}/{field}"))
             .Select(path => $"graphics/{id}/{path}");

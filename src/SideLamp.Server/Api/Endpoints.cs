@@ -25,7 +25,7 @@ public static class Endpoints
         MapShelf(api);
         api.MapSetUp();
         api.MapWorkshop();
-        MapAir(api);
+        api.MapAir();
         MapFeeds(api);
         MapOutputs(api);
         MapAssets(app, api);
@@ -78,11 +78,12 @@ public static class Endpoints
             .ProducesProblem(404);
         api.MapPatch(
                 "/graphics/{id}",
-                async (string id, GraphicEdit edit, PageName page, ShowLoop loop, Director director, Shelf shelf) =>
+                async (string id, GraphicEdit edit, PageName page, ShowLoop loop, Director director, Shelf shelf, PictureBook book) =>
                     new Receipt(
                         await loop.Ask((stage, now) =>
                         {
                             var (show, paths) = Editing.Apply(stage.Show, new GraphicId(id), edit, shelf);
+                            OnAirRules.Check(stage, show, new GraphicId(id), book, shelf);
                             var what = $"{show.Graphic(new GraphicId(id))!.Name}: {string.Join(", ", paths.Select(path => path.Split('/')[2]).Distinct())}";
                             // Which card is up is a choice for the air, not an edit.
                             var author = paths.All(path => path.EndsWith("/up", StringComparison.Ordinal)) ? null : page.Value;
@@ -101,7 +102,7 @@ public static class Endpoints
                         await loop.Ask((stage, now) =>
                         {
                             var graphic = stage.Show.Graphic(new GraphicId(id)) ?? throw RefusedException.NotFound("graphic");
-                            return director.Edit(stage, stage.Show with { Graphics = stage.Show.Graphics.Remove(graphic) }, new EditNote(page.Value, stage.Revision, $"deleted: {graphic.Name}"), now);
+                            return director.Edit(stage, stage.Show.Without(graphic), new EditNote(page.Value, stage.Revision, $"deleted: {graphic.Name}"), now);
                         })
                     )
             )
@@ -132,71 +133,6 @@ public static class Endpoints
             )
             .WithName("addStarterSet")
             .ProducesProblem(404);
-    }
-
-    private static void MapAir(RouteGroupBuilder api)
-    {
-        api.MapPost(
-                "/air",
-                async (Press press, ShowLoop loop, Director director) =>
-                {
-                    var command = CommandOf(press);
-                    var refusal = await loop.Ask((stage, now) => director.Do(stage, command, press.Id, now));
-                    return refusal is null ? new Pressed(true) : throw new RefusedException(409, refusal, []);
-                }
-            )
-            .WithName("press")
-            .ProducesProblem(400)
-            .ProducesProblem(409)
-            .ProducesProblem(503);
-        api.MapPut(
-                "/standby",
-                async (StandbyChoice choice, ShowLoop loop) =>
-                    new Pressed(
-                        await loop.Ask(
-                            (stage, _) =>
-                                choice.Graphic is { } id && stage.Show.Graphic(id) is null
-                                    ? throw RefusedException.NotFound("graphic")
-                                    : new Turn<bool>(stage with { Standby = choice.Graphic }, [], true)
-                        )
-                    )
-            )
-            .WithName("putInStandby")
-            .ProducesProblem(404);
-        api.MapPost(
-                "/preview",
-                (PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf) =>
-                {
-                    var stage = loop.Stage;
-                    var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
-                    var card = (wish.Card is { } id ? graphic.Card(id) : null) ?? graphic.UpCard;
-                    if (wish.Words is { } words && shelf.Find(stage.Show, graphic.Template)?.Template is { } template)
-                    {
-                        card = card with { Words = card.Words.SetItems(Editing.CheckWords(template, words)) };
-                    }
-
-                    graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
-                    var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
-                    return book.PictureOf(lookId, look, stage.Feeds);
-                }
-            )
-            .WithName("preview")
-            .ProducesProblem(400)
-            .ProducesProblem(404);
-    }
-
-    private static AirCommand CommandOf(Press press)
-    {
-        GraphicId Graphic() => press.Graphic ?? throw RefusedException.Faulty("/graphic", "Say which graphic.");
-        return press.Verb switch
-        {
-            AirVerb.Light => new Light(Graphic(), press.Card, Alone: press.Alone),
-            AirVerb.Dark => new Darken(Graphic()),
-            AirVerb.Toggle => new Toggle(Graphic()),
-            AirVerb.Push => new Push(Graphic()),
-            AirVerb.LightsOut => new LightsOut(),
-            _ => new LightsBack(),
-        };
     }
 
     private static void MapFeeds(RouteGroupBuilder api)
@@ -239,7 +175,29 @@ public static class Endpoints
             .ProducesProblem(404);
     }
 
-    private static void MapOutputs(RouteGroupBuilder api) =>
+    private static void MapOutputs(RouteGroupBuilder api)
+    {
+        api.MapPatch(
+                "/outputs/{id}",
+                async (string id, OutputEdit edit, PageName page, ShowLoop loop, Director director) =>
+                    new Receipt(
+                        await loop.Ask((stage, now) =>
+                        {
+                            var output = stage.Show.Output(new OutputId(id)) ?? throw RefusedException.NotFound("output");
+                            if (edit.Name is { } name && (string.IsNullOrWhiteSpace(name) || name.Length > Graphic.LongestName))
+                            {
+                                throw RefusedException.Faulty("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+                            }
+
+                            var edited = output with { Name = edit.Name ?? output.Name, Sounds = edit.Sounds ?? output.Sounds };
+                            return director.Edit(stage, stage.Show.With(edited), new EditNote(page.Value, edit.Revision, $"output “{edited.Name}”", $"outputs/{id}"), now);
+                        })
+                    )
+            )
+            .WithName("editOutput")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         api.MapPost(
                 "/outputs/{id}/new-link",
                 async (string id, ShowLoop loop, Director director) =>
@@ -253,6 +211,7 @@ public static class Endpoints
             )
             .WithName("newLink")
             .ProducesProblem(404);
+    }
 
     private static void MapAssets(WebApplication app, RouteGroupBuilder api)
     {
@@ -271,6 +230,15 @@ public static class Endpoints
                     context.Response.Headers.CacheControl = "public, max-age=31536000, immutable";
                     context.Response.Headers.ContentSecurityPolicy = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
                     return asset is null ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type, enableRangeProcessing: true);
+                }
+            )
+            .ExcludeFromDescription();
+        app.MapGet(
+                "/tones/{name}.wav",
+                Results<FileContentHttpResult, NotFound> (string name, HttpContext context) =>
+                {
+                    context.Response.Headers.CacheControl = "public, max-age=86400";
+                    return Core.Media.Tones.Wav(name) is { } wav ? TypedResults.File(wav, "audio/wav") : TypedResults.NotFound();
                 }
             )
             .ExcludeFromDescription();

@@ -56,6 +56,9 @@ public sealed record ShowView(
     ImmutableArray<Output> Outputs,
     bool LiveEdits,
     bool LookFirst,
+    ImmutableArray<Cue> Cues,
+    Loudness Loudness,
+    ImmutableArray<string> Tones,
     ImmutableArray<KeepClear> KeepClear,
     ImmutableArray<SavedFinish> SavedFinishes,
     ImmutableArray<TemplateView> Templates,
@@ -82,6 +85,9 @@ public sealed record ShowView(
             stage.Show.Outputs,
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
+            stage.Show.Cues,
+            stage.Show.Loudness,
+            [.. Core.Media.Tones.Names],
             stage.Show.KeepClear,
             stage.Show.SavedFinishes,
             [.. shelf.Of(stage.Show).Select(one => TemplateView.Of(one, stage.Show.OwnTemplates.Any(own => own.Id == one.Template.Id)))],
@@ -113,6 +119,7 @@ public sealed record WearWish(string Name, bool OnAir);
 
 /// <summary>What is to change in the show; what is null stays.</summary>
 /// <param name="SeatOrder">Drawing order of all seats, lowest first.</param>
+/// <param name="Cues">All cues, in their order. A cue with an empty id is new.</param>
 public sealed record ShowEdit(
     long Revision,
     string? Name = null,
@@ -123,7 +130,9 @@ public sealed record ShowEdit(
     ImmutableArray<Seat>? OwnSeats = null,
     ImmutableArray<SeatId>? SeatOrder = null,
     ImmutableArray<KeepClear>? KeepClear = null,
-    ImmutableArray<SavedFinish>? SavedFinishes = null
+    ImmutableArray<SavedFinish>? SavedFinishes = null,
+    ImmutableArray<Cue>? Cues = null,
+    Loudness? Loudness = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -155,6 +164,9 @@ public sealed record NewGraphic(TemplateId? Template = null, string? Name = null
 /// <param name="Worn">Id of an outfit; empty = all parts show.</param>
 /// <param name="Then">What follows; an empty id = nothing.</param>
 /// <param name="Lettering">Of all fields that are not set as the template says.</param>
+/// <param name="Every">In ms; 0 = never.</param>
+/// <param name="Sound">An empty source = none.</param>
+/// <param name="NextKey">Empty = none.</param>
 public sealed record GraphicEdit(
     long Revision,
     string? Name = null,
@@ -171,8 +183,24 @@ public sealed record GraphicEdit(
     string? Worn = null,
     ImmutableSortedDictionary<string, Lettering>? Lettering = null,
     TemplateId? Template = null,
-    Follow? Then = null
+    Follow? Then = null,
+    Duration? Every = null,
+    CycleWish? Cycle = null,
+    bool? Covers = null,
+    AttentionWish? Attention = null,
+    Sound? Sound = null,
+    string? NextKey = null,
+    ImmutableSortedDictionary<string, CountKeys>? CountKeys = null
 );
+
+/// <param name="On">Whether cards come up by themselves at all.</param>
+public sealed record CycleWish(bool On, Cycle? Cycle = null);
+
+/// <param name="On">Whether anything draws the eye at all.</param>
+public sealed record AttentionWish(bool On, Attention? Attention = null);
+
+/// <summary>What is to change in an output; what is null stays.</summary>
+public sealed record OutputEdit(long Revision, string? Name = null, bool? Sounds = null);
 
 /// <summary>A new template of the streamer's own.</summary>
 /// <param name="CopyOf">A template to copy.</param>
@@ -201,27 +229,62 @@ public enum AirVerb
     Push,
     LightsOut,
     LightsBack,
+    Step,
+    Cue,
+    StopCue,
+    Every,
+    EveryOff,
+    Alert,
+    Hush,
+    HushOver,
+    BringBack,
+    Forget,
+    TakeBack,
+    Count,
+    Reset,
 }
 
 /// <summary>A press.</summary>
 /// <param name="Id">Chosen by the sender: a repeat with the same id does nothing.</param>
-/// <param name="Graphic">Null for lights out and back.</param>
+/// <param name="Graphic">Where the verb is about one.</param>
 /// <param name="Card">Null = the card that is up.</param>
 /// <param name="Alone">Of light: what would follow does not, this time.</param>
-public sealed record Press(CommandId Id, AirVerb Verb, GraphicId? Graphic = null, CardId? Card = null, bool Alone = false);
+/// <param name="Cue">Of cue and stopCue.</param>
+/// <param name="Seat">Of bringBack and forget.</param>
+/// <param name="By">Of step and count: how many; null = one on.</param>
+/// <param name="To">Of count: the number itself.</param>
+/// <param name="Field">Of count.</param>
+/// <param name="Keep">Of reset: whether all that is not counted stays; of hushOver: whether what waited comes now.</param>
+/// <param name="How">What it was pressed with, for the trail, such as <c>key 4</c>.</param>
+public sealed record Press(
+    CommandId Id,
+    AirVerb Verb,
+    GraphicId? Graphic = null,
+    CardId? Card = null,
+    bool Alone = false,
+    CueId? Cue = null,
+    SeatId? Seat = null,
+    decimal? By = null,
+    decimal? To = null,
+    string? Field = null,
+    bool? Keep = null,
+    string? How = null
+);
 
 public sealed record Pressed(bool Done);
 
-public sealed record StandbyChoice(GraphicId? Graphic);
+public sealed record StandbyChoice(GraphicId? Graphic, CueId? Cue = null);
 
 /// <summary>A wish to see words in a graphic before they are kept.</summary>
 /// <param name="Words">In place of the card's own, by field name.</param>
 /// <param name="Place">In place of the graphic's own.</param>
+/// <param name="Outfit">In place of the one it wears; empty = all parts show.</param>
 /// <param name="Seat">In place of the graphic's own.</param>
 public sealed record PreviewWish(
     GraphicId Graphic,
     CardId? Card = null,
     ImmutableDictionary<string, string>? Words = null,
     Placement? Place = null,
-    SeatId? Seat = null
+    SeatId? Seat = null,
+    OutfitId? Outfit = null
 );

@@ -11,7 +11,19 @@ namespace SideLamp.Server.Live;
 
 /// <summary>An airing as the desk shows it.</summary>
 /// <param name="Edited">Whether the graphic was edited since, so that a push would change the air (rule 27).</param>
-public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Instant? LitAt, Instant? StayEnds, bool Edited);
+/// <param name="Stay">How long it stays; null = until switched off.</param>
+/// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
+public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited);
+
+/// <summary>Something that comes by itself, and when; for the switches and the cues.</summary>
+public sealed record ComingView(GraphicId Graphic, Instant At);
+
+public sealed record CueAheadView(CueId Cue, Instant At);
+
+public sealed record SeatMemory(SeatId Seat, GraphicId Graphic, CardId Card);
+
+/// <param name="Waiting">The graphics whose <em>every</em> waits for its end.</param>
+public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 
 /// <summary>What a switch says about its graphic.</summary>
 /// <param name="Words">The words that would appear now, in one line.</param>
@@ -23,11 +35,19 @@ public sealed record SwitchView(GraphicId Graphic, string Words, bool Untouched,
 public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble);
 
 /// <summary>A page that shows an output now.</summary>
-public sealed record PageView(OutputId Output, int Width, int Height, double Fps, bool Awake);
+/// <param name="Behind">Whether it has not painted what was told it more than a second ago.</param>
+/// <param name="Mute">Whether its browser refused to play a sound.</param>
+public sealed record PageView(OutputId Output, int Width, int Height, double Fps, bool Awake, bool Behind, bool Mute);
 
 /// <summary>All that a desk shows besides the show itself and the picture.</summary>
-/// <param name="Followers">What comes by itself, and when.</param>
 /// <param name="Revision">Of the show: a desk that has an older one fetches it.</param>
+/// <param name="Followers">What comes after another that is gone, and when.</param>
+/// <param name="Repeats">Whose <em>every</em> is switched on, and when each comes next.</param>
+/// <param name="Alerts">The graphics of the alerts that wait, the next one first.</param>
+/// <param name="Asides">What made way, and comes back.</param>
+/// <param name="Last">What each seat held last.</param>
+/// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
+/// <param name="Switches">Those that differ from what this desk was told; all of them when it joins.</param>
 public sealed record DeskNews(
     string K,
     string Epoch,
@@ -35,8 +55,17 @@ public sealed record DeskNews(
     Instant Now,
     ImmutableArray<AiringView> Airings,
     ImmutableArray<Following> Followers,
+    ImmutableArray<ComingView> Repeats,
+    ImmutableArray<CueAheadView> CueSteps,
+    ImmutableArray<GraphicId> Alerts,
+    ImmutableArray<GraphicId> Asides,
+    ImmutableArray<SeatMemory> Last,
+    HushView? Hush,
     bool LightsOut,
+    string? TakeBack,
+    ImmutableArray<TrailLine> Trail,
     GraphicId? Standby,
+    CueId? StandbyCue,
     ImmutableArray<SwitchView> Switches,
     ImmutableArray<FeedView> Feeds,
     ImmutableArray<PageView> Pages,
@@ -48,9 +77,11 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
 {
     private const int LongestWords = 120;
     private const int MostRemembered = 5000;
+    private const int ShownTrail = 12;
     private readonly ConcurrentDictionary<(GraphicId, LookId), SwitchView> _said = new();
 
-    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages)
+    /// <param name="told">The switches that the desk knows already.</param>
+    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IReadOnlyDictionary<GraphicId, SwitchView> told)
     {
         var facts = book.FactsOf(stage.Kept);
         return new DeskNews(
@@ -65,15 +96,27 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
                     one.Card,
                     one.Seat,
                     one.Phase,
+                    one.Origin,
                     one.LitAt,
+                    one.Stay,
                     one.StayEnds,
+                    one.StepsAt,
                     facts.Prepare(one.Graphic, one.Card) is { } prepared && (prepared.Look, prepared.Stay) != (one.Look, one.Stay)
                 )),
             ],
             [.. stage.Air.Followers ?? []],
+            [.. stage.Air.Repeats.Select(one => new ComingView(one.Graphic, one.Next))],
+            [.. stage.Air.CueSteps.Select(one => new CueAheadView(one.Cue, one.At))],
+            [.. stage.Air.Alerts.Select(one => one.Graphic)],
+            [.. stage.Air.Asides.Select(one => one.What.Graphic)],
+            [.. stage.Air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))],
+            stage.Air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
             stage.Air.LightsOut is not null,
-            stage.Standby,
-            [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()],
+            stage.Air.Acts.LastOrDefault()?.What,
+            [.. stage.Trail.TakeLast(ShownTrail)],
+            stage.Standby.Graphic,
+            stage.Standby.Cue,
+            [.. Switches(stage).Where(one => told.GetValueOrDefault(one.Graphic) != one)],
             [
                 .. stage.Show.Feeds.Select(feed =>
                 {
@@ -85,6 +128,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             stage.Unkept
         );
     }
+
+    public IEnumerable<SwitchView> Switches(Stage stage) => stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>();
 
     private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
     {

@@ -20,6 +20,9 @@ public sealed class LiveHub : BackgroundService
     private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
     private static readonly TimeSpan HelloWithin = TimeSpan.FromSeconds(5);
 
+    /// <summary>A page that has not painted a change after this long is behind.</summary>
+    private static readonly Duration LateAfter = Duration.FromSeconds(1);
+
     private static readonly int[] Weights = [400, 500, 600, 700];
 
     private readonly ConcurrentDictionary<Page, byte> _pages = new();
@@ -28,6 +31,9 @@ public sealed class LiveHub : BackgroundService
     private readonly DeskView _desk;
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
+
+    private ImmutableDictionary<GraphicId, SwitchView> _told = ImmutableDictionary<GraphicId, SwitchView>.Empty;
+    private Instant _changedAt;
 
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
@@ -91,6 +97,19 @@ public sealed class LiveHub : BackgroundService
         }
     }
 
+    /// <summary>Tells all pages what time it is: after a leap they set their clocks anew.</summary>
+    public void TellTime()
+    {
+        lock (_telling)
+        {
+            var beat = new Beat("beat", Epoch, _stream.Rev, _clock.Now);
+            foreach (var page in _pages.Keys)
+            {
+                page.Send(beat);
+            }
+        }
+    }
+
     private Page Admit(WebSocket socket, PageMessage hello)
     {
         var output = hello.Token is { } token ? OutputWith(token) : null;
@@ -108,7 +127,11 @@ public sealed class LiveHub : BackgroundService
             page.Send(SnapNow());
             if (page.Output is null)
             {
-                page.Send(NewsNow());
+                page.Send(NewsNow(ImmutableDictionary<GraphicId, SwitchView>.Empty));
+            }
+            else
+            {
+                page.Send(VolumeOf(_loop.Stage.Show, page));
             }
         }
 
@@ -132,8 +155,11 @@ public sealed class LiveHub : BackgroundService
             case "again":
                 Resend(page);
                 break;
+            case "shown" when page.Output is not null:
+                page.Shown = Math.Max(page.Shown, message.Rev ?? 0);
+                break;
             case "report" when page.Output is not null:
-                var report = new PageReport(message.W ?? 0, message.H ?? 0, Math.Round(message.Fps ?? 0), message.Awake ?? false);
+                var report = new PageReport(message.W ?? 0, message.H ?? 0, Math.Round(message.Fps ?? 0), message.Awake ?? false, message.Mute ?? false);
                 if (report != page.Report)
                 {
                     page.Report = report;
@@ -150,6 +176,10 @@ public sealed class LiveHub : BackgroundService
         {
             page.CatchUp();
             page.Send(SnapNow());
+            if (page.Output is null)
+            {
+                page.Send(NewsNow(ImmutableDictionary<GraphicId, SwitchView>.Empty));
+            }
         }
     }
 
@@ -168,6 +198,7 @@ public sealed class LiveHub : BackgroundService
             }
             else if (_stream.Show(ItemsOf(after), _clock.Now) is { } change)
             {
+                _changedAt = _clock.Now;
                 var message = CoreJson.Write(change);
                 foreach (var page in _pages.Keys)
                 {
@@ -176,6 +207,7 @@ public sealed class LiveHub : BackgroundService
             }
         }
 
+        TellVolume(before.Show, after.Show);
         foreach (var behind in _pages.Keys.Where(page => page.Behind))
         {
             Resend(behind);
@@ -183,6 +215,22 @@ public sealed class LiveHub : BackgroundService
 
         TellDesks();
     }
+
+    private void TellVolume(Show before, Show after)
+    {
+        if (before.Loudness == after.Loudness && before.Outputs == after.Outputs)
+        {
+            return;
+        }
+
+        foreach (var page in _pages.Keys.Where(page => page.Output is not null))
+        {
+            page.Send(VolumeOf(after, page));
+        }
+    }
+
+    private static Volume VolumeOf(Show show, Page page) =>
+        new("volume", show.Loudness.Muted || show.Output(page.Output!.Value) is not { Sounds: true } ? 0 : show.Loudness.Level);
 
     private void DismissRevoked(Show show)
     {
@@ -205,7 +253,8 @@ public sealed class LiveHub : BackgroundService
                 return;
             }
 
-            var news = CoreJson.Write(NewsNow());
+            var news = CoreJson.Write(NewsNow(_told));
+            _told = _desk.Switches(_loop.Stage).ToImmutableDictionary(one => one.Graphic);
             foreach (var desk in desks)
             {
                 desk.Send(news);
@@ -223,14 +272,16 @@ public sealed class LiveHub : BackgroundService
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
     }
 
-    private DeskNews NewsNow()
+    private DeskNews NewsNow(IReadOnlyDictionary<GraphicId, SwitchView> told)
     {
+        var late = _clock.Now - _changedAt > LateAfter;
         var pages = _pages.Keys.Where(page => page is { Output: not null, Report: not null });
         return _desk.Of(
             _loop.Stage,
             Epoch,
             _clock.Now,
-            pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake))
+            pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
+            told
         );
     }
 
@@ -252,10 +303,13 @@ public sealed class LiveHub : BackgroundService
                     airing.UpSince ?? airing.LitAt,
                     airing.StayEnds,
                     picture.Leave.TotalMilliseconds,
-                    leaving?.Nodes ?? picture.Nodes
+                    leaving?.Nodes ?? picture.Nodes,
+                    stage.Show.Graphic(airing.Graphic)?.Sound is { } sound ? new ItemSound(UrlOf(sound), sound.Level) : null
                 );
             }),
         ];
+
+    private static string UrlOf(Sound sound) => Core.Media.Tones.Names.Contains(sound.Source) ? $"/tones/{Uri.EscapeDataString(sound.Source)}.wav" : $"/assets/{sound.Source}";
 
     /// <summary>The next message; null when the page has gone or sent nonsense.</summary>
     private static async Task<PageMessage?> Receive(WebSocket socket, CancellationToken stop)

@@ -7,7 +7,8 @@ using SideLamp.Core.Json;
 namespace SideLamp.Server.Live;
 
 /// <summary>How a page that shows an output is doing, by its own report.</summary>
-public sealed record PageReport(int Width, int Height, double Fps, bool Awake);
+/// <param name="Mute">Whether its browser refused to play a sound.</param>
+public sealed record PageReport(int Width, int Height, double Fps, bool Awake, bool Mute);
 
 /// <summary>One connected page. Its queue is bounded: one that cannot keep up gets a snapshot instead of what it missed.</summary>
 public sealed class Page(WebSocket socket, OutputId? output, string? token)
@@ -22,6 +23,9 @@ public sealed class Page(WebSocket socket, OutputId? output, string? token)
     public string? Token { get; } = token;
 
     public PageReport? Report { get; set; }
+
+    /// <summary>The latest revision that it has painted.</summary>
+    public long Shown { get; set; }
 
     /// <summary>Whether it fell behind, so that only a snapshot helps.</summary>
     public bool Behind { get; private set; }

@@ -17,6 +17,7 @@ namespace SideLamp.Server.Live;
 /// <param name="StayEnds">When it leaves by itself: a page does so even while the server is away. Null = never.</param>
 /// <param name="LeaveLength">Length of that departure in ms.</param>
 /// <param name="Nodes">In drawing order; a parent before its children.</param>
+/// <param name="Sound">What is heard when it arrives; null = nothing.</param>
 public sealed record Item(
     string Id,
     GraphicId Graphic,
@@ -27,8 +28,13 @@ public sealed record Item(
     Instant? UpSince,
     Instant? StayEnds,
     double LeaveLength,
-    ImmutableArray<Node> Nodes
+    ImmutableArray<Node> Nodes,
+    ItemSound? Sound = null
 );
+
+/// <param name="Url">On this server.</param>
+/// <param name="Level">0 silent to 1 full.</param>
+public sealed record ItemSound(string Url, double Level);
 
 /// <summary>What differs in an item that the page has already.</summary>
 /// <param name="Item">The item as it is now, without its nodes.</param>
@@ -58,6 +64,9 @@ public sealed record Change(
 /// <summary>The server is there. A page that hears none for five seconds connects anew.</summary>
 public sealed record Beat(string K, string Epoch, long Rev, Instant Now);
 
+/// <summary>How loud a page is to be: 0 = silent, 1 = full. Sent when the page joins, and at each change.</summary>
+public sealed record Volume(string K, double Level);
+
 /// <summary>This link is not valid any more: clear the picture and stop.</summary>
 public sealed record Gone(string K, string Why);
 
@@ -65,15 +74,27 @@ public sealed record Gone(string K, string Why);
 public sealed record Pong(string K, double T, Instant Now);
 
 /// <summary>Everything a page may send.</summary>
-/// <param name="K"><c>hello</c> first, then <c>ping</c>, <c>report</c> or <c>again</c> (a wish for a snapshot).</param>
+/// <param name="K"><c>hello</c> first, then <c>ping</c>, <c>report</c>, <c>shown</c> or <c>again</c> (a wish for a snapshot).</param>
 /// <param name="Token">Of hello: the output's token; a desk sends none.</param>
 /// <param name="T">Of ping: the page's own time, given back as it is.</param>
 /// <param name="W">Of report: width of the page in px.</param>
 /// <param name="H">Of report: its height.</param>
 /// <param name="Fps">Of report: pictures a second it really draws.</param>
 /// <param name="Awake">Of report: whether the page is being shown.</param>
-public sealed record PageMessage(string K, string? Token = null, double? T = null, int? W = null, int? H = null, double? Fps = null, bool? Awake = null);
+/// <param name="Mute">Of report: whether its browser refused to play a sound.</param>
+/// <param name="Rev">Of shown: the revision that has been painted.</param>
+public sealed record PageMessage(
+    string K,
+    string? Token = null,
+    double? T = null,
+    int? W = null,
+    int? H = null,
+    double? Fps = null,
+    bool? Awake = null,
+    bool? Mute = null,
+    long? Rev = null
+);
 
 /// <summary>The kinds of message on the live socket, gathered so that the API's document describes them.</summary>
 /// <param name="Page">Sent by pages; all others are sent to them.</param>
-public sealed record LiveMessages(PageMessage? Page, Snap? Snap, Change? Change, Beat? Beat, Gone? Gone, Pong? Pong, DeskNews? Desk);
+public sealed record LiveMessages(PageMessage? Page, Snap? Snap, Change? Change, Beat? Beat, Volume? Volume, Gone? Gone, Pong? Pong, DeskNews? Desk);

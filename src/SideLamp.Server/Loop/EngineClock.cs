@@ -11,5 +11,10 @@ public sealed class EngineClock(TimeProvider time)
     private readonly Instant _start = Instant.FromDateTimeOffset(time.GetUtcNow());
     private readonly long _stamp = time.GetTimestamp();
 
-    public Instant Now => _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp));
+    private long _aheadMs;
+
+    public Instant Now => _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp)) + Duration.FromMilliseconds(Interlocked.Read(ref _aheadMs));
+
+    /// <summary>Jumps forward, for rehearsals: whatever falls due on the way happens.</summary>
+    public void Ahead(Duration by) => Interlocked.Add(ref _aheadMs, (long)by.TotalMilliseconds);
 }

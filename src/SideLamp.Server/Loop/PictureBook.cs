@@ -58,8 +58,14 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         return PictureOf(look.Id(), look, ImmutableDictionary<FeedId, FeedState>.Empty);
     }
 
+    /// <summary>The samples of a graphic's fields, by name.</summary>
+    public IReadOnlyDictionary<string, string> SamplesOf(Show show, GraphicId id) =>
+        show.Graphic(id) is { } graphic && shelf.Find(show, graphic.Template) is { } kept
+            ? kept.Template.Fields.ToImmutableDictionary(field => field.Name, field => field.Sample)
+            : ImmutableDictionary<string, string>.Empty;
+
     /// <summary>What the engine wants to know of a show.</summary>
-    public IAirFacts FactsOf(Kept kept) => new Facts(this, kept);
+    public AirFacts FactsOf(Kept kept) => new(this, kept);
 
     private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TKey, TValue> make)
         where TKey : notnull
@@ -80,40 +86,5 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
 
         public override int GetHashCode() =>
             HashCode.Combine(RuntimeHelpers.GetHashCode(Graphic), RuntimeHelpers.GetHashCode(Card), RuntimeHelpers.GetHashCode(Brand));
-    }
-
-    private sealed class Facts(PictureBook book, Kept kept) : IAirFacts
-    {
-        public Prepared? Prepare(GraphicId id, CardId? card)
-        {
-            if (kept.Show.Graphic(id) is not { } graphic)
-            {
-                return null;
-            }
-
-            var chosen = (card is { } wished ? graphic.Card(wished) : null) ?? graphic.UpCard;
-            if (book.LookOf(kept.Show, graphic, chosen) is not var (lookId, look))
-            {
-                return null;
-            }
-
-            var picture = book.PictureOf(lookId, look, kept.Feeds);
-            // Words on several pages stay until the last has been read, however short the stay is.
-            var stay = graphic.Stay is { } wish ? Duration.Max(wish, picture.Reading) : (Duration?)null;
-            return new Prepared(id, chosen.Id, graphic.Seat, graphic.Template, lookId, stay, picture.Arrive, picture.Leave, kept.Show.Brand.Motion.WaitsForLeaver, graphic.Then);
-        }
-
-        public Duration LeaveOf(LookId look) =>
-            kept.Looks.TryGetValue(look, out var pinned) ? book.PictureOf(look, pinned, kept.Feeds).Leave : Duration.Zero;
-
-        public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
-        {
-            throw new NotImplementedException();
-        }
-
-        public (Duration Arrive, Duration Leave)? MotionOf(LookId look)
-        {
-            throw new NotImplementedException();
-        }
     }
 }

@@ -13,8 +13,9 @@ namespace SideLamp.Server.Loop;
 /// <param name="Touched">The revision at which each field of the show was last edited, by its path.</param>
 /// <param name="Standby">What is loaded to be looked at before it is lit.</param>
 /// <param name="History">What can be taken back.</param>
+/// <param name="Trail">What happened on air lately, the last one last.</param>
 /// <param name="Unkept">Why the last change could not be kept on disk; null when it could.</param>
-public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, long> Touched, GraphicId? Standby, History History, string? Unkept)
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, long> Touched, Standby Standby, History History, ImmutableList<TrailLine> Trail, string? Unkept)
 {
     public Show Show => Kept.Show;
 
@@ -22,6 +23,15 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 
     public ImmutableDictionary<FeedId, FeedState> Feeds => Kept.Feeds;
 }
+
+/// <summary>What is loaded to be looked at before it is lit: a graphic, a cue, or neither.</summary>
+public sealed record Standby(GraphicId? Graphic, CueId? Cue)
+{
+    public static Standby Empty { get; } = new(null, null);
+}
+
+/// <param name="Graphic">What it is about; null = nothing in particular.</param>
+public sealed record TrailLine(Instant At, string Sentence, GraphicId? Graphic);
 
 /// <summary>Who edits, and what.</summary>
 /// <param name="Author">The page; null when the edit is none that undo takes back.</param>
@@ -37,11 +47,45 @@ public sealed record Turn<T>(Stage Stage, ImmutableArray<Happening> Happenings, 
 /// <summary>The moves of the stage: edits and commands, each a pure function of the stage and the instant.</summary>
 public sealed class Director(PictureBook book)
 {
-    public Turn<string?> Advance(Stage stage, Instant now) => Aired(stage, Engine.Advance(stage.Air, book.FactsOf(stage.Kept), now));
+    private const int LongestTrail = 40;
+
+    public Turn<string?> Advance(Stage stage, Instant now)
+    {
+        var facts = book.FactsOf(stage.Kept);
+        return Aired(stage, Engine.Advance(stage.Air, facts, now), facts, null);
+    }
 
     /// <summary>The reply is why nothing was done; null when it was.</summary>
-    public Turn<string?> Do(Stage stage, AirCommand command, CommandId? id, Instant now) =>
-        Aired(stage, Engine.Apply(stage.Air, command, book.FactsOf(stage.Kept), now, id));
+    /// <param name="by">What it was done with, for the trail.</param>
+    public Turn<string?> Do(Stage stage, AirCommand command, CommandId? id, Instant now, string? by = null)
+    {
+        var facts = book.FactsOf(stage.Kept);
+        return Aired(stage, Engine.Apply(stage.Air, command, facts, now, id), facts, by);
+    }
+
+    /// <summary>Values of a card are stepped: kept, and on air at once where the card is lit.</summary>
+    public Turn<string?> Count(Stage stage, ImmutableList<Count> counts, CommandId? id, Instant now, string? by)
+    {
+        // Time first: what is lit may have left by now. A repeat of the same press does nothing.
+        var current = Advance(stage, now);
+        if (counts.IsEmpty || (id is { } seen && current.Stage.Air.Recent.ContainsKey(seen)))
+        {
+            return current;
+        }
+
+        var counted = Counts.Put(current.Stage, counts);
+        LookId? look = null;
+        var graphic = counts[0].Graphic;
+        if (counted.Air.Of(graphic) is { Holds: true } airing && airing.Card == counts[0].Card && counted.Kept.Looks.GetValueOrDefault(airing.Look) is { } pinned)
+        {
+            var touched = pinned with { Words = Counts.Put(pinned.Words, counts, book.SamplesOf(counted.Show, graphic)) };
+            look = touched.Id();
+            counted = counted with { Kept = counted.Kept with { Looks = counted.Kept.Looks.SetItem(look.Value, touched) } };
+        }
+
+        var turn = Do(counted, new Retouch(graphic, look, counts), id, now, by);
+        return turn with { Happenings = current.Happenings.AddRange(turn.Happenings) };
+    }
 
     /// <summary>
     /// Puts an edited show in place of the old. Paths name what the edit touched; whoever edits one of them from an older
@@ -97,41 +141,88 @@ public sealed class Director(PictureBook book)
         foreach (var airing in after.Air.Airings.Where(airing => airing.Holds))
         {
             // Deleted while lit: dark first, in the same step (rule 26). With live edits on, edits go at once (rule 27).
-            AirCommand? command = show.Graphic(airing.Graphic) is null ? new Remove(airing.Graphic)
-                : show.LiveEdits ? new Push(airing.Graphic)
-                : null;
-            if (command is not null)
+            if (show.Graphic(airing.Graphic) is not null && show.LiveEdits)
             {
-                var turn = Do(after, command, null, now);
-                (after, happenings) = (turn.Stage, happenings.AddRange(turn.Happenings));
+                Run(new Push(airing.Graphic));
             }
         }
 
-        if (after.Standby is { } standby && show.Graphic(standby) is null)
+        foreach (var gone in stage.Show.Graphics.Where(graphic => show.Graphic(graphic.Id) is null))
         {
-            after = after with { Standby = null };
+            Run(new Remove(gone.Id));
+        }
+
+        foreach (var repeat in after.Air.Repeats)
+        {
+            // Its grid begins anew when its interval changes, and ends when it has none any more.
+            var every = show.Graphic(repeat.Graphic)?.Every;
+            if (every != repeat.Interval)
+            {
+                Run(new SwitchEvery(repeat.Graphic, every is not null));
+            }
+        }
+
+        if ((after.Standby.Graphic is { } standby && show.Graphic(standby) is null) || (after.Standby.Cue is { } cue && show.Cue(cue) is null))
+        {
+            after = after with { Standby = Standby.Empty };
+        }
+
+        void Run(AirCommand command)
+        {
+            var turn = Do(after, command, null, now);
+            (after, happenings) = (turn.Stage, happenings.AddRange(turn.Happenings));
         }
 
         return new Turn<long>(after, happenings, revision);
     }
 
-    /// <summary>The looks that the air refers to are kept with it, and no others.</summary>
-    private Turn<string?> Aired(Stage stage, Step step)
+    /// <summary>The looks that the air may still have to show are kept with it, and no others.</summary>
+    private static Turn<string?> Aired(Stage stage, Step step, AirFacts facts, string? by)
     {
-        var looks = stage.Kept.Looks;
-        foreach (var airing in step.State.Airings.Where(airing => !looks.ContainsKey(airing.Look)))
-        {
-            if (stage.Show.Graphic(airing.Graphic) is { } graphic && graphic.Card(airing.Card) is { } card && book.LookOf(stage.Show, graphic, card) is { } look)
-            {
-                looks = looks.SetItem(look.Id, look.Look);
-            }
-        }
-
-        var used = step.State.Airings.Select(airing => airing.Look).ToHashSet();
-        looks = looks.RemoveRange(looks.Keys.Where(id => !used.Contains(id)));
         var quiet = step.Happenings.IsEmpty && step.State with { Now = stage.Air.Now } == stage.Air;
         // Time alone is no news: nothing is written and nobody is told.
         var air = quiet ? stage.Air : step.State;
-        return new Turn<string?>(stage with { Kept = stage.Kept with { Air = air, Looks = looks } }, step.Happenings, step.Refusal);
+        var used = air.Looks().ToHashSet();
+        var looks = stage.Kept.Looks.RemoveRange(stage.Kept.Looks.Keys.Where(id => !used.Contains(id)));
+        foreach (var id in used.Where(id => !looks.ContainsKey(id)))
+        {
+            looks = facts.Look(id) is { } look ? looks.SetItem(id, look) : looks;
+        }
+
+        var happenings = step.Happenings.Select(one => one.Origin == Origin.Person ? one with { By = by } : one).ToImmutableArray();
+        var after = Chosen(stage with { Kept = stage.Kept with { Air = air, Looks = looks }, Trail = Told(stage, happenings) }, step.Choices);
+        return new Turn<string?>(step.Uncounts is { } counts ? Counts.Undo(after, counts) : after, happenings, step.Refusal);
+    }
+
+    /// <summary>The cards that came up, and the outfits that were put on, are up and worn from now on.</summary>
+    private static Stage Chosen(Stage stage, ImmutableArray<Choice> choices)
+    {
+        var show = stage.Show;
+        foreach (var choice in choices)
+        {
+            if (show.Graphic(choice.Graphic) is not { } graphic)
+            {
+                continue;
+            }
+
+            var card = choice.Card ?? graphic.Up;
+            if (card != graphic.Up || (choice.Outfit is { } outfit && !graphic.Wears(outfit)))
+            {
+                var chosen = graphic with { Up = card };
+                show = show.With(choice.Outfit is { } worn ? chosen.Wearing(worn) : chosen);
+            }
+        }
+
+        return ReferenceEquals(show, stage.Show) ? stage : stage with { Kept = stage.Kept with { Show = show }, Revision = stage.Revision + 1 };
+    }
+
+    private static ImmutableList<TrailLine> Told(Stage stage, ImmutableArray<Happening> happenings)
+    {
+        var lines = happenings
+            .Select(one => (one.At, one.Graphic, Sentence: Core.Airing.Trail.Tell(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null)))
+            .Where(one => one.Sentence is not null)
+            .Select(one => new TrailLine(one.At, one.Sentence!, one.Graphic));
+        var trail = stage.Trail.AddRange(lines);
+        return trail.Count > LongestTrail ? trail.RemoveRange(0, trail.Count - LongestTrail) : trail;
     }
 }

@@ -163,10 +163,10 @@ public sealed class BackTests : OnAir
         After(1000);
         var before = Of("a").Look;
         var count = new Count(new("a"), new("c1"), "left", "3", "4");
-        Do(new Retouch(new("a"), new("with four"), count));
+        Do(new Retouch(new("a"), new("with four"), [count]));
         Assert.Equal("with four", Of("a").Look.Value);
         var step = Engine.Apply(Air, new TakeBack(), Facts, Now);
-        Assert.Equal((before, count), (step.State.Of(new("a"))!.Look, step.Uncount));
+        Assert.Equal((before, count), (step.State.Of(new("a"))!.Look, step.Uncounts![0]));
     }
 
     [Fact]

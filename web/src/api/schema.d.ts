@@ -356,6 +356,22 @@ export interface paths {
         patch: operations["editFeed"];
         trace?: never;
     };
+    "/api/outputs/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch: operations["editOutput"];
+        trace?: never;
+    };
     "/api/outputs/{id}/new-link": {
         parameters: {
             query?: never;
@@ -398,18 +414,32 @@ export interface components {
             card: components["schemas"]["CardId"];
             seat: components["schemas"]["SeatId"];
             phase: components["schemas"]["Phase"];
+            origin: components["schemas"]["Origin"];
             litAt?: null | components["schemas"]["Instant"];
+            stay?: null | components["schemas"]["Duration"];
             stayEnds?: null | components["schemas"]["Instant"];
+            stepsAt?: null | components["schemas"]["Instant"];
             edited: boolean;
         };
         /** @enum {unknown} */
-        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack";
+        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "bringBack" | "forget" | "takeBack" | "count" | "reset";
         AssetId: string;
         AssetView: {
             id: components["schemas"]["AssetId"];
             type: string;
             name: string;
             font?: null | components["schemas"]["FontNames"];
+        };
+        Attention: {
+            kind: components["schemas"]["AttentionKind"];
+            every: components["schemas"]["Duration"];
+            fault?: components["schemas"]["Fault"];
+        };
+        /** @enum {unknown} */
+        AttentionKind: "bounce" | "sheen" | "pulse";
+        AttentionWish: {
+            on: boolean;
+            attention?: null | components["schemas"]["Attention"];
         };
         Beat: {
             k: string;
@@ -484,9 +514,53 @@ export interface components {
             drop?: null | string[];
         };
         Colour: string;
+        ComingView: {
+            graphic: components["schemas"]["GraphicId"];
+            at: components["schemas"]["Instant"];
+        };
         CommandId: string;
         /** @enum {unknown} */
         Corner: "square" | "rounded" | "cut" | "slant";
+        CountKeys: {
+            up?: null | string;
+            down?: null | string;
+        };
+        Cue: {
+            id: components["schemas"]["CueId"];
+            name: string;
+            key?: null | string;
+            steps: components["schemas"]["CueStep"][];
+        };
+        /** @enum {unknown} */
+        CueAct: "light" | "dark" | "set";
+        CueAheadView: {
+            cue: components["schemas"]["CueId"];
+            at: components["schemas"]["Instant"];
+        };
+        CueId: string;
+        CueSetting: {
+            graphic: components["schemas"]["GraphicId"];
+            act: components["schemas"]["CueAct"];
+            card?: string;
+            outfit?: string;
+        };
+        CueStep: {
+            after: components["schemas"]["Duration"];
+            onlyThese: boolean;
+            settings: components["schemas"]["CueSetting"][];
+        };
+        Cycle: {
+            order: components["schemas"]["CycleOrder"];
+            every?: null | components["schemas"]["Duration"];
+            cards: string[];
+            fault?: components["schemas"]["Fault"];
+        };
+        /** @enum {unknown} */
+        CycleOrder: "once" | "round" | "shuffle";
+        CycleWish: {
+            on: boolean;
+            cycle?: null | components["schemas"]["Cycle"];
+        };
         DeskNews: {
             k: string;
             epoch: string;
@@ -495,8 +569,17 @@ export interface components {
             now: components["schemas"]["Instant"];
             airings: components["schemas"]["AiringView"][];
             followers: components["schemas"]["Following"][];
+            repeats: components["schemas"]["ComingView"][];
+            cueSteps: components["schemas"]["CueAheadView"][];
+            alerts: string[];
+            asides: string[];
+            last: components["schemas"]["SeatMemory"][];
+            hush?: null | components["schemas"]["HushView"];
             lightsOut: boolean;
+            takeBack?: null | string;
+            trail: components["schemas"]["TrailLine"][];
             standby?: null | components["schemas"]["GraphicId"];
+            standbyCue?: null | components["schemas"]["CueId"];
             switches: components["schemas"]["SwitchView"][];
             feeds: components["schemas"]["FeedView"][];
             pages: components["schemas"]["PageView"][];
@@ -518,6 +601,10 @@ export interface components {
             weight: number;
             italic: boolean;
             file: string;
+        };
+        Fault: {
+            path: string;
+            message: string;
         };
         Feed: {
             id: components["schemas"]["FeedId"];
@@ -550,6 +637,7 @@ export interface components {
             sample: string;
             /** @default true */
             onAir: boolean;
+            start?: null | string;
         };
         /** @enum {unknown} */
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
@@ -598,6 +686,15 @@ export interface components {
             };
             worn?: string;
             then?: null | components["schemas"]["Follow"];
+            every?: null | components["schemas"]["Duration"];
+            cycle?: null | components["schemas"]["Cycle"];
+            covers: boolean;
+            attention?: null | components["schemas"]["Attention"];
+            sound?: null | components["schemas"]["Sound"];
+            nextKey?: null | string;
+            countKeys: {
+                [key: string]: components["schemas"]["CountKeys"];
+            };
         };
         GraphicEdit: {
             /** Format: int64 */
@@ -622,8 +719,21 @@ export interface components {
             };
             template?: string;
             then?: null | components["schemas"]["Follow"];
+            every?: number;
+            cycle?: null | components["schemas"]["CycleWish"];
+            covers?: null | boolean;
+            attention?: null | components["schemas"]["AttentionWish"];
+            sound?: null | components["schemas"]["Sound"];
+            nextKey?: null | string;
+            countKeys?: null | {
+                [key: string]: components["schemas"]["CountKeys"];
+            };
         };
         GraphicId: string;
+        HushView: {
+            since: components["schemas"]["Instant"];
+            waiting: string[];
+        };
         Image: {
             asset: string;
             kind: components["schemas"]["MediaKind"];
@@ -655,6 +765,12 @@ export interface components {
             /** Format: double */
             leaveLength: number;
             nodes: components["schemas"]["Node"][];
+            sound?: null | components["schemas"]["ItemSound"];
+        };
+        ItemSound: {
+            url: string;
+            /** Format: double */
+            level: number;
         };
         KeepClear: {
             name: string;
@@ -692,9 +808,15 @@ export interface components {
             snap?: null | components["schemas"]["Snap"];
             change?: null | components["schemas"]["Change"];
             beat?: null | components["schemas"]["Beat"];
+            volume?: null | components["schemas"]["Volume"];
             gone?: null | components["schemas"]["Gone"];
             pong?: null | components["schemas"]["Pong"];
             desk?: null | components["schemas"]["DeskNews"];
+        };
+        Loudness: {
+            /** Format: double */
+            level: number;
+            muted: boolean;
         };
         /** @enum {unknown} */
         MediaKind: "still" | "video" | "animation";
@@ -760,6 +882,8 @@ export interface components {
             /** @default false */
             under: boolean;
         };
+        /** @enum {unknown} */
+        Origin: "person" | "automatic" | "alert";
         Outfit: {
             id: components["schemas"]["OutfitId"];
             name: string;
@@ -770,6 +894,14 @@ export interface components {
             id: components["schemas"]["OutputId"];
             name: string;
             token: string;
+            /** @default true */
+            sounds: boolean;
+        };
+        OutputEdit: {
+            /** Format: int64 */
+            revision: number;
+            name?: null | string;
+            sounds?: null | boolean;
         };
         OutputId: string;
         PackedFile: {
@@ -790,6 +922,9 @@ export interface components {
             /** Format: double */
             fps?: null | number;
             awake?: null | boolean;
+            mute?: null | boolean;
+            /** Format: int64 */
+            rev?: null | number;
         };
         PageView: {
             output: components["schemas"]["OutputId"];
@@ -800,6 +935,8 @@ export interface components {
             /** Format: double */
             fps: number;
             awake: boolean;
+            behind: boolean;
+            mute: boolean;
         };
         Palette: {
             plate: components["schemas"]["Colour"];
@@ -911,6 +1048,15 @@ export interface components {
             card?: string;
             /** @default false */
             alone: boolean;
+            cue?: string;
+            seat?: string;
+            /** Format: double */
+            by?: null | number;
+            /** Format: double */
+            to?: null | number;
+            field?: null | string;
+            keep?: null | boolean;
+            how?: null | string;
         };
         Pressed: {
             done: boolean;
@@ -923,6 +1069,7 @@ export interface components {
             };
             place?: null | components["schemas"]["Placement"];
             seat?: string;
+            outfit?: string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -956,6 +1103,11 @@ export interface components {
         SeatId: string;
         /** @enum {unknown} */
         SeatKind: "spot" | "strip" | "frame";
+        SeatMemory: {
+            seat: components["schemas"]["SeatId"];
+            graphic: components["schemas"]["GraphicId"];
+            card: components["schemas"]["CardId"];
+        };
         Shadow: {
             /** Format: double */
             strength: number;
@@ -989,6 +1141,8 @@ export interface components {
             seatOrder?: null | unknown[];
             keepClear?: null | components["schemas"]["KeepClear"][];
             savedFinishes?: null | components["schemas"]["SavedFinish"][];
+            cues?: null | components["schemas"]["Cue"][];
+            loudness?: null | components["schemas"]["Loudness"];
         };
         ShowView: {
             /** Format: int64 */
@@ -1002,6 +1156,9 @@ export interface components {
             outputs: components["schemas"]["Output"][];
             liveEdits: boolean;
             lookFirst: boolean;
+            cues: components["schemas"]["Cue"][];
+            loudness: components["schemas"]["Loudness"];
+            tones: string[];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
@@ -1031,6 +1188,12 @@ export interface components {
             preload: string[];
             items: components["schemas"]["Item"][];
         };
+        Sound: {
+            source: string;
+            /** Format: double */
+            level: number;
+            fault?: components["schemas"]["Fault"];
+        };
         Span: {
             text: string;
             face?: null | string;
@@ -1046,6 +1209,7 @@ export interface components {
         };
         StandbyChoice: {
             graphic?: null | components["schemas"]["GraphicId"];
+            cue?: string;
         };
         StarterSet: {
             id: string;
@@ -1119,11 +1283,21 @@ export interface components {
              */
             outlineWidth: number;
         };
+        TrailLine: {
+            at: components["schemas"]["Instant"];
+            sentence: string;
+            graphic?: null | components["schemas"]["GraphicId"];
+        };
         Typography: {
             heading: string;
             body: string;
             own: components["schemas"]["Face"][];
             figures?: null | string;
+        };
+        Volume: {
+            k: string;
+            /** Format: double */
+            level: number;
         };
         WearWish: {
             name: string;
@@ -2055,6 +2229,59 @@ export interface operations {
         requestBody: {
             content: {
                 "application/json": components["schemas"]["FeedEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editOutput: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["OutputEdit"];
             };
         };
         responses: {

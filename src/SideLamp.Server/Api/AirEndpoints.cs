@@ -1,0 +1,107 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Shows;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Api;
+
+/// <summary>Presses, standby, and pictures of what would be lit.</summary>
+public static class AirEndpoints
+{
+    private const int LongestHow = 40;
+
+    public static void MapAir(this RouteGroupBuilder api)
+    {
+        api.MapPost(
+                "/air",
+                async (Press press, ShowLoop loop, Director director, Shelf shelf) =>
+                {
+                    var refusal = await loop.Ask((stage, now) => Do(stage, press, director, shelf, now));
+                    return refusal is null ? new Pressed(true) : throw new RefusedException(409, refusal, []);
+                }
+            )
+            .WithName("press")
+            .ProducesProblem(400)
+            .ProducesProblem(409)
+            .ProducesProblem(503);
+        api.MapPut(
+                "/standby",
+                async (StandbyChoice choice, ShowLoop loop) =>
+                    new Pressed(
+                        await loop.Ask(
+                            (stage, _) =>
+                                (choice.Graphic is { } id && stage.Show.Graphic(id) is null) || (choice.Cue is { } cue && stage.Show.Cue(cue) is null)
+                                    ? throw RefusedException.NotFound(choice.Cue is null ? "graphic" : "cue")
+                                    : new Turn<bool>(stage with { Standby = new Standby(choice.Graphic, choice.Cue) }, [], true)
+                        )
+                    )
+            )
+            .WithName("putInStandby")
+            .ProducesProblem(404);
+        api.MapPost("/preview", Preview).WithName("preview").ProducesProblem(400).ProducesProblem(404);
+    }
+
+    private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf)
+    {
+        var stage = loop.Stage;
+        var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
+        var card = (wish.Card is { } id ? graphic.Card(id) : null) ?? graphic.UpCard;
+        if (wish.Words is { } words && shelf.Find(stage.Show, graphic.Template)?.Template is { } template)
+        {
+            card = card with { Words = card.Words.SetItems(Editing.CheckWords(template, words)) };
+        }
+
+        graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
+        graphic = wish.Outfit is { } outfit ? graphic.Wearing(outfit) : graphic;
+        var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
+        return book.PictureOf(lookId, look, stage.Feeds);
+    }
+
+    private static Turn<string?> Do(Stage stage, Press press, Director director, Shelf shelf, Instant now)
+    {
+        var how = press.How is { Length: > LongestHow } long_ ? long_[..LongestHow] : press.How;
+        if (press.Verb is AirVerb.Count or AirVerb.Reset)
+        {
+            var graphic = stage.Show.Graphic(GraphicOf(press)) ?? throw RefusedException.NotFound("graphic");
+            var template = shelf.Find(stage.Show, graphic.Template)?.Template ?? throw RefusedException.NotFound("template");
+            var counts =
+                press.Verb == AirVerb.Reset
+                    ? Counts.Reset(graphic, template, press.Card, press.Keep ?? true)
+                    : Counts.Step(graphic, template, press.Card, press.Field ?? throw RefusedException.Faulty("/field", "Say which number."), press.By, press.To);
+            return director.Count(stage, counts, press.Id, now, how);
+        }
+
+        return director.Do(stage, CommandOf(stage.Show, press), press.Id, now, how);
+    }
+
+    private static AirCommand CommandOf(Show show, Press press) =>
+        press.Verb switch
+        {
+            AirVerb.Light => new Light(GraphicOf(press), press.Card, Alone: press.Alone),
+            AirVerb.Dark => new Darken(GraphicOf(press)),
+            AirVerb.Toggle => new Toggle(GraphicOf(press)),
+            AirVerb.Push => new Push(GraphicOf(press)),
+            AirVerb.LightsOut => new LightsOut(),
+            AirVerb.LightsBack => new LightsBack(),
+            AirVerb.Step => new StepCard(GraphicOf(press), (int)Math.Clamp(press.By ?? 1, -1, 1), press.Card),
+            AirVerb.Cue => new RunCue(CueOf(show, press)),
+            AirVerb.StopCue => new StopCue(CueOf(show, press).Id),
+            AirVerb.Every => new SwitchEvery(GraphicOf(press), true),
+            AirVerb.EveryOff => new SwitchEvery(GraphicOf(press), false),
+            AirVerb.Alert => new Alert(GraphicOf(press), press.Card),
+            AirVerb.Hush => new Hush(),
+            AirVerb.HushOver => new EndHush(press.Keep ?? true),
+            AirVerb.BringBack => new BringBack(SeatOf(press)),
+            AirVerb.Forget => new Forget(SeatOf(press)),
+            _ => new TakeBack(),
+        };
+
+    private static GraphicId GraphicOf(Press press) => press.Graphic ?? throw RefusedException.Faulty("/graphic", "Say which graphic.");
+
+    private static SeatId SeatOf(Press press) => press.Seat ?? throw RefusedException.Faulty("/seat", "Say which seat.");
+
+    private static Cue CueOf(Show show, Press press) =>
+        show.Cue(press.Cue ?? throw RefusedException.Faulty("/cue", "Say which cue.")) ?? throw RefusedException.NotFound("cue");
+}

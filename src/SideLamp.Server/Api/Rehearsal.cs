@@ -1,0 +1,33 @@
+using SideLamp.Server.Live;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Api;
+
+/// <summary>In a rehearsal the time of the show can be moved forward: whatever would fall due on the way happens.</summary>
+public static class Rehearsal
+{
+    private const double MostMs = 24 * 3600 * 1000.0;
+
+    public static void MapRehearsal(this WebApplication app) =>
+        app.MapPost(
+                "/api/rehearsal/ahead",
+                async (AheadWish wish, EngineClock clock, ShowLoop loop, Director director, LiveHub hub) =>
+                {
+                    if (wish.Ms is not (> 0 and <= MostMs))
+                    {
+                        throw RefusedException.Faulty("/ms", "Time moves forward by up to 24 hours, in ms.");
+                    }
+
+                    await loop.Ask((stage, _) =>
+                    {
+                        clock.Ahead(NodaTime.Duration.FromMilliseconds(wish.Ms));
+                        return director.Advance(stage, clock.Now);
+                    });
+                    hub.TellTime();
+                    return new Pressed(true);
+                }
+            )
+            .ExcludeFromDescription();
+
+    public sealed record AheadWish(double Ms);
+}
