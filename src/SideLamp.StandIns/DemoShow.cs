@@ -32,7 +32,7 @@ public static class DemoShow
                     Words(("name", "Benedek Carraway"), ("role", "paints moths from life")),
                     Words(("name", "Ilse Okonjo-Marsh"), ("role", "hedgerow warden"), ("picture", portrait.Value)),
                     Words(("name", "Pim"), ("role", "holds the torch"))
-                ),
+                ) with { NextKey = "r" },
                 Graphic("moth", "Moth in view", "caption", "lower-left", "2", Words(("text", "On the cloth: {{ cloth.text }}"), ("below", "by the garden lamp, tonight"))),
                 Graphic("lamp", "Lamp is on", "live-bug", "upper-right", "3", Words(("text", "The lamp is on"))),
                 Graphic("place", "Hollow Lane garden", "place-bug", "upper-left", "4", Words(("place", "Hollow Lane garden"))),
@@ -51,7 +51,7 @@ public static class DemoShow
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),
-                Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))),
+                Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))) with { CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty.Add("leftCount", new CountKeys("m", null)).Add("rightCount", new CountKeys("h", null)) },
                 Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "11.4° · dark 93 %"))),
                 Graphic(
                     "vote",
@@ -62,7 +62,7 @@ public static class DemoShow
                     Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
                 ),
                 Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
-                Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))),
+                Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))) with { Stay = Duration.FromSeconds(12), Every = Duration.FromMinutes(8) },
                 Graphic(
                     "count-us",
                     "Count with us",
@@ -76,7 +76,8 @@ public static class DemoShow
                 Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "0:47:30"), ("label", "the lamp has been lit"))),
                 Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
-                Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6) },
+                Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
+                Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
                 Graphic(
@@ -104,7 +105,30 @@ public static class DemoShow
             KeepClear: [],
             OwnTemplates: [],
             SavedFinishes: []
-        );
+        )
+        {
+            Cues =
+            [
+                new Cue(
+                    new CueId("opening"),
+                    "Opening",
+                    "z",
+                    [
+                        new CueStep(Duration.Zero, true, [Lit("place"), Lit("lamp"), Lit("names", "c1")]),
+                        new CueStep(Duration.FromSeconds(8), false, [new CueSetting(new GraphicId("names"), CueAct.Dark), Lit("sightings")]),
+                    ]
+                ),
+                Cue("guest", "Guest on", "x", onlyThese: false, Lit("names", "c2")),
+                Cue("check", "Lamp check", "d", onlyThese: false, Lit("check"), Lit("readings")),
+                Cue("break", "Break", "y", onlyThese: true, Lit("break")),
+                Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
+            ],
+        };
+
+    private static Cue Cue(string id, string name, string key, bool onlyThese, params ImmutableArray<CueSetting> settings) =>
+        new(new CueId(id), name, key, [new CueStep(Duration.Zero, onlyThese, settings)]);
+
+    private static CueSetting Lit(string graphic, string? card = null) => new(new GraphicId(graphic), CueAct.Light, card is null ? null : new CardId(card));
 
     /// <summary>A show with nothing in it but an output.</summary>
     public static Show Empty(string token) =>

@@ -273,7 +273,7 @@ public sealed record Press(
 
 public sealed record Pressed(bool Done);
 
-public sealed record StandbyChoice(GraphicId? Graphic, CueId? Cue = null);
+public sealed record StandbyChoice(GraphicId? Graphic = null, CueId? Cue = null);
 
 /// <summary>A wish to see words in a graphic before they are kept.</summary>
 /// <param name="Words">In place of the card's own, by field name.</param>

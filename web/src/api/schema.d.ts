@@ -1208,7 +1208,7 @@ export interface components {
             alpha: number;
         };
         StandbyChoice: {
-            graphic?: null | components["schemas"]["GraphicId"];
+            graphic?: string;
             cue?: string;
         };
         StarterSet: {

@@ -1,72 +1,42 @@
-import { useCallback, useEffect, useState } from 'react';
+import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
+import { openKeyList } from '../frame/KeyList';
 import { useLive } from '../live/LiveContext';
 import { AirMonitor } from '../monitor/AirMonitor';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
-import { PictureView } from '../monitor/PictureView';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
 import { useShow } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
-import { Key } from '../ui/Button';
+import { Button, Key } from '../ui/Button';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
+import { Cues } from './Cues';
+import { LoudnessControl } from './LoudnessControl';
 import { Map } from './Map';
 import { QuickWords } from './QuickWords';
+import { StandbyMonitor } from './StandbyMonitor';
+import { Strip } from './Strip';
+import { useDesk } from './useDesk';
+import { useDeskKeys } from './useDeskKeys';
+
+const noWords: Record<string, string> = {};
 
 /** The page used during the show. */
 export function DeskPage() {
   const { show, edits } = useShow();
   const { news } = useLive();
-  const { press, standby } = useAir();
-  const [draft, setDraft] = useState<Record<string, string>>({});
+  const desk = useDesk();
+  const [typed, setTyped] = useState({ for: '', words: noWords });
   const chosen = show.graphics.find((graphic) => graphic.id === news?.standby);
+  const cue = show.cues.find((one) => one.id === news?.standbyCue);
+  // A draft belongs to the card that it was typed for.
+  const typedFor = `${chosen?.id}/${chosen?.up}`;
+  const draft = typed.for === typedFor ? typed.words : noWords;
+  const setDraft = (words: Record<string, string>): void => setTyped({ for: typedFor, words });
   const picture = usePicture(chosen?.id, draft);
   const [backdrop, setBackdrop] = useBackdrop();
-
-  const choose = useCallback(
-    (id: string | null) => {
-      setDraft({});
-      void standby(id);
-    },
-    [standby],
-  );
-  const lightable = chosen?.id;
-
-  /** Pressing what is lit always darkens it, in every mode. */
-  const onPress = useCallback(
-    (id: string, alone = false) => {
-      const lit = isLit(news?.airings.find((airing) => airing.graphic === id)?.phase);
-      if (id !== lightable) choose(id);
-      if (lit) void press('dark', id);
-      else if (!show.lookFirst) void press('light', id, undefined, alone);
-    },
-    [news, lightable, choose, press, show.lookFirst],
-  );
-
-  // Listens to keys as long as the desk is open; typing in a field is never a press.
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent): void => {
-      const target = event.target as HTMLElement;
-      const typing = target.closest('input, textarea, select, [contenteditable]');
-      if (typing || event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
-      const graphic = show.graphics.find((one) => one.key === event.key.toLowerCase());
-      if (graphic) {
-        event.preventDefault();
-        // What was clicked before must not catch the Enter that lights this.
-        if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
-        onPress(graphic.id);
-      } else if (event.key === 'Enter' && show.lookFirst && lightable) {
-        const control = target.closest<HTMLElement>('button, a');
-        if (control && control.dataset.press !== lightable) return;
-        event.preventDefault();
-        void press('light', lightable);
-      }
-    };
-    window.addEventListener('keydown', onKey);
-    return () => window.removeEventListener('keydown', onKey);
-  }, [show, onPress, press, lightable]);
+  useDeskKeys(desk);
 
   if (show.graphics.length === 0) {
     return (
@@ -83,9 +53,9 @@ export function DeskPage() {
   }
 
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-4">
-      <section className="grid min-h-0 grid-rows-[auto_1fr] gap-3">
-        <div className="flex h-9 items-center gap-3.5">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-3">
+      <section className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-2">
+        <div className="flex h-9 items-center gap-3">
           <h1 className="text-[15px] font-bold">Desk</h1>
           <Segmented
             label="What a press does"
@@ -108,10 +78,18 @@ export function DeskPage() {
               if (value === 'live') toast('What you type in a lit graphic now goes to air as it is kept.');
             }}
           />
+          <span className="ml-auto flex items-center gap-1">
+            <LoudnessControl />
+            <Button kind="bare" onClick={openKeyList} title="All keys">
+              Keys <Key>?</Key>
+            </Button>
+          </span>
         </div>
-        <Map onPress={onPress} onChoose={choose} />
+        <Map desk={desk} />
+        <Cues desk={desk} />
+        <Strip />
       </section>
-      <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-3 overflow-y-auto p-1 pr-1.5">
+      <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5">
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
             <h2 className="font-semibold text-lamp-soft">On air</h2>
@@ -128,18 +106,17 @@ export function DeskPage() {
               ))}
             </select>
           </div>
-          <AirMonitor className="rounded-xl shadow-[0_0_0_2px_var(--color-lamp),0_0_30px_#ffb34733]" />
+          <AirMonitor
+            onChoose={(graphic) => desk.choose({ graphic })}
+            className="rounded-xl shadow-[0_0_0_2px_var(--color-lamp),0_0_30px_#ffb34733]"
+          />
         </div>
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
             <h2 className="shrink-0 pr-3 font-semibold text-cool">Standby</h2>
-            <span className="truncate text-quiet">{chosen?.name ?? 'nothing chosen'}</span>
+            <span className="truncate text-quiet">{cue ? `cue ${cue.name}` : (chosen?.name ?? 'nothing chosen')}</span>
           </div>
-          <PictureView
-            picture={chosen && picture.data}
-            label="Standby"
-            className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]"
-          />
+          <StandbyMonitor draft={draft} className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]" />
         </div>
         {chosen ? (
           <QuickWords
@@ -148,12 +125,19 @@ export function DeskPage() {
             draft={draft}
             onDraft={setDraft}
             fits={picture.data?.fits}
-            onLight={show.lookFirst ? () => void press('light', chosen.id) : undefined}
+            onLight={show.lookFirst ? () => desk.standby() : undefined}
           />
+        ) : cue ? (
+          <div className="grid content-start gap-2 self-start rounded-[14px] bg-panel p-3">
+            <p className="text-quiet">This is how the picture looks once the cue “{cue.name}” is done.</p>
+            <Button kind="lamp" onClick={() => desk.standby()}>
+              Run the cue <Key>↵</Key>
+            </Button>
+          </div>
         ) : (
-          <p className="rounded-[14px] bg-panel p-3 text-quiet">
+          <p className="self-start rounded-[14px] bg-panel p-3 text-quiet">
             Press a switch, or its pen, and its words can be edited here. <Key>1</Key> to <Key>9</Key> press the
-            switches that carry these keys.
+            switches that carry these keys; <Key>?</Key> shows them all.
           </p>
         )}
       </aside>

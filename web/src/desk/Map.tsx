@@ -1,86 +1,172 @@
 import clsx from 'clsx';
+import { RotateCcw, X } from 'lucide-react';
+import { memo, useMemo } from 'react';
 import type { Schemas } from '../api/client';
+import { useLive, type News } from '../live/LiveContext';
 import { seatsInFrame } from '../show/seats';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { useShow, type Graphic, type Show } from '../show/ShowContext';
+import { isLit, useAir } from '../show/useAir';
 import { Switch } from './Switch';
-
-interface Props {
-  onPress(id: string, alone?: boolean): void;
-  onChoose(id: string): void;
-}
+import type { Desk } from './useDesk';
 
 /** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
-export function Map(props: Props) {
+export function Map({ desk }: { desk: Desk }) {
   const { show } = useShow();
-  const at = (seat: Schemas['Seat']) => show.graphics.filter((graphic) => graphic.seat === seat.id);
-  const seats = seatsInFrame(show);
-  const spots = [0, 1, 2].map((row) =>
-    [0, 1, 2].map((column) =>
-      seats.filter(
-        (seat) =>
-          seat.kind === 'spot' && seat.row === row && seat.column === column && (!seat.room || at(seat).length > 0),
-      ),
-    ),
+  const { news } = useLive();
+  const { rows, strips, full, bySeat } = useMemo(() => laidOut(show), [show]);
+  const facts = useMemo(() => factsOf(show, news), [show, news]);
+  const seat = (one: Schemas['Seat'], low?: boolean) => (
+    <Seat key={one.id} seat={one} graphics={bySeat.get(one.id) ?? none} facts={facts} low={low} desk={desk} />
   );
-  const used = (kind: Schemas['SeatKind'], row: number) =>
-    seats.filter((seat) => seat.kind === kind && seat.row === row && at(seat).length > 0);
-  const full = used('frame', 1);
 
   return (
-    <div className="flex min-h-0 flex-col gap-1.5 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-2 shadow-[inset_0_0_0_1px_#322b24]">
-      {used('strip', 0).map((seat) => (
-        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
-      ))}
-      {spots.map((row, index) => (
+    <div className="flex min-h-0 flex-col gap-1 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-2 shadow-[inset_0_0_0_1px_#322b24]">
+      {strips(0).map((one) => seat(one))}
+      {rows.map((row, index) => (
         <div
           key={index}
           className={clsx(
-            'grid grid-cols-[1fr_.9fr_1fr] gap-1.5',
-            row.flat().some((seat) => at(seat).length > 0) ? 'min-h-20 shrink-0 grow basis-auto' : 'min-h-12 shrink-0',
+            'grid grid-cols-[1fr_.9fr_1fr] gap-1',
+            row.flat().some((one) => bySeat.has(one.id)) ? 'min-h-18 shrink-0 grow basis-auto' : 'min-h-10 shrink-0',
           )}
         >
           {row.map((cell, column) => (
-            <div key={column} className="grid min-w-0 gap-1.5">
-              {cell.map((seat) => (
-                <Seat key={seat.id} seat={seat} graphics={at(seat)} low={index === 2} {...props} />
-              ))}
+            <div key={column} className="grid min-w-0 gap-1">
+              {cell.map((one) => seat(one, index === 2))}
             </div>
           ))}
         </div>
       ))}
-      {used('strip', 2).map((seat) => (
-        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
-      ))}
-      {full.map((seat) => (
-        <Seat key={seat.id} seat={seat} graphics={at(seat)} {...props} />
-      ))}
+      {strips(2).map((one) => seat(one))}
+      {full.map((one) => seat(one))}
     </div>
   );
 }
 
-interface SeatProps extends Props {
-  seat: Schemas['Seat'];
-  graphics: readonly Graphic[];
-  low?: boolean;
+const none: readonly Graphic[] = [];
+
+/** The seats as they lie in the frame, and who sits in each. */
+function laidOut(show: Show) {
+  const bySeat = new globalThis.Map<string, Graphic[]>();
+  for (const graphic of show.graphics) bySeat.set(graphic.seat, [...(bySeat.get(graphic.seat) ?? []), graphic]);
+  const seats = seatsInFrame(show);
+  const rows = [0, 1, 2].map((row) =>
+    [0, 1, 2].map((column) =>
+      seats.filter(
+        (seat) =>
+          seat.kind === 'spot' && seat.row === row && seat.column === column && (!seat.room || bySeat.has(seat.id)),
+      ),
+    ),
+  );
+  const used = (kind: Schemas['SeatKind'], row: number) =>
+    seats.filter((seat) => seat.kind === kind && seat.row === row && bySeat.has(seat.id));
+  return { rows, strips: (row: number) => used('strip', row), full: used('frame', 1), bySeat };
 }
 
-function Seat({ seat, graphics, low, onPress, onChoose }: SeatProps) {
+/** What the news say of each graphic, looked up once for all switches. */
+function factsOf(show: Show, news: News | null) {
+  const map = <T,>(all: readonly T[] | undefined, id: (one: T) => string) =>
+    new globalThis.Map((all ?? []).map((one) => [id(one), one]));
+  const repeats = map(news?.repeats, (one) => one.graphic);
+  const followers = map(news?.followers, (one) => one.graphic);
+  const asides = new Set(news?.asides);
+  const alerts = new Set(news?.alerts);
+  const hushed = new Set(news?.hush?.waiting);
+  return {
+    airings: map(news?.airings, (one) => one.graphic),
+    switches: news?.switches,
+    standby: news?.standby,
+    cueStandby: new Set(
+      show.cues
+        .find((cue) => cue.id === news?.standbyCue)
+        ?.steps[0]?.settings.filter((one) => one.act === 'light')
+        .map((one) => one.graphic),
+    ),
+    names: map(show.graphics, (one) => one.id),
+    last: map(news?.last, (one) => one.seat),
+    carried: news?.pages.some((page) => page.awake && !page.behind) ?? true,
+    repeats,
+    comes: (id: string) => followers.get(id)?.at ?? repeats.get(id)?.at,
+    away: (id: string) =>
+      asides.has(id) ? 'aside' : hushed.has(id) ? 'hush' : alerts.has(id) ? 'alert' : (undefined as undefined),
+  };
+}
+
+interface SeatProps {
+  seat: Schemas['Seat'];
+  graphics: readonly Graphic[];
+  facts: ReturnType<typeof factsOf>;
+  low?: boolean;
+  desk: Desk;
+}
+
+const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps) {
   const strip = seat.kind !== 'spot';
   return (
     <section
       aria-label={seat.name}
       className={clsx(
-        'flex min-w-0 gap-1 rounded-xl bg-white/[.02] p-1.5',
+        'flex min-w-0 gap-1 rounded-xl bg-white/[.02] p-1',
         strip ? 'items-center [&>div]:flex-1 [&>div]:basis-0' : 'flex-col',
         low && 'justify-end',
       )}
     >
-      <h2 className={clsx('px-1 text-[10.5px] text-faint lowercase', strip && 'w-18 shrink-0', low && 'mb-auto')}>
-        {seat.name}
+      <h2
+        className={clsx(
+          'flex min-h-4 items-center justify-between gap-1 px-1 text-[10.5px] text-faint lowercase',
+          strip && 'w-18 shrink-0 flex-wrap',
+          low && 'mb-auto',
+        )}
+      >
+        <span className="shrink-0">{seat.name}</span>
+        <LastHeld seat={seat} facts={facts} short={strip} />
       </h2>
       {graphics.map((graphic) => (
-        <Switch key={graphic.id} graphic={graphic} onPress={onPress} onChoose={onChoose} />
+        <Switch
+          key={graphic.id}
+          graphic={graphic}
+          airing={facts.airings.get(graphic.id)}
+          view={facts.switches?.get(graphic.id)}
+          standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
+          comes={facts.comes(graphic.id)}
+          repeats={facts.repeats.has(graphic.id)}
+          away={facts.away(graphic.id)}
+          follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
+          uncarried={!facts.carried}
+          desk={desk}
+        />
       ))}
     </section>
+  );
+});
+
+/** What the seat held last: one press brings it back, another forgets it. */
+function LastHeld({ seat, facts, short }: { seat: Schemas['Seat']; facts: SeatProps['facts']; short: boolean }) {
+  const { press } = useAir();
+  const last = facts.last.get(seat.id);
+  const graphic = last && facts.names.get(last.graphic);
+  if (!graphic || isLit(facts.airings.get(graphic.id)?.phase)) return null;
+  return (
+    <span className="flex min-w-0 items-center text-quiet normal-case">
+      <button
+        type="button"
+        title={`Bring back what was here last: ${graphic.name}`}
+        aria-label={`Bring back ${graphic.name}`}
+        onClick={() => void press('bringBack', { seat: seat.id })}
+        className="flex h-5 min-w-0 items-center gap-1 rounded-md px-1 hover:bg-raised hover:text-ink"
+      >
+        <RotateCcw aria-hidden size={11} className="shrink-0" />
+        {!short && <span className="truncate">{graphic.name}</span>}
+      </button>
+      <button
+        type="button"
+        title="Forget what was here last"
+        aria-label={`Forget ${graphic.name} in ${seat.name}`}
+        onClick={() => void press('forget', { seat: seat.id })}
+        className="grid size-5 shrink-0 place-items-center rounded-md hover:bg-raised hover:text-ink"
+      >
+        <X aria-hidden size={11} />
+      </button>
+    </span>
   );
 }

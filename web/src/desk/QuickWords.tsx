@@ -1,13 +1,14 @@
 import clsx from 'clsx';
 import { Lock } from 'lucide-react';
-import { useState, type KeyboardEvent } from 'react';
+import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
-import { templateOf, upCardOf, useShow, type Graphic } from '../show/ShowContext';
 import { FitNote } from '../show/FitNote';
+import { templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
+import { Counter, NewRound } from './Counters';
 
 interface Props {
   graphic: Graphic;
@@ -20,6 +21,9 @@ interface Props {
 
 const lockedNote = 'The template says that this does not change while it is on air.';
 
+/** With live edits on, what is typed goes to air after this pause, in ms. */
+const livePause = 250;
+
 /** The words of what is in standby, edited at once: Ctrl+Enter pushes them, Esc throws them away. */
 export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
   const { show, edits } = useShow();
@@ -30,17 +34,32 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
   const card = upCardOf(graphic);
   const airing = news?.airings.find((one) => one.graphic === graphic.id);
   const lit = isLit(airing?.phase);
+  const live = lit && show.liveEdits;
   const touched = Object.keys(draft).length > 0;
-  const fields = template?.fields.filter((field) => field.kind !== 'picture') ?? [];
+  const timer = useRef(0);
+  const drafted = useRef(draft);
+  // What was typed while an earlier piece was on its way stays a draft.
+  useEffect(() => void (drafted.current = draft), [draft]);
 
-  const push = async (): Promise<void> => {
-    setSending(true);
-    const kept = !touched || (await edits.graphic(graphic.id, { card: card.id, words: draft }));
+  const keep = async (words: Record<string, string>): Promise<boolean> => {
+    if (Object.keys(words).length === 0) return true;
+    const kept = await edits.graphic(graphic.id, { card: card.id, words });
     if (kept) {
-      onDraft({});
-      if (lit) await press('push', graphic.id);
+      const still = Object.entries(drafted.current).filter(([name, text]) => words[name] !== text);
+      onDraft(Object.fromEntries(still));
     }
+    return kept;
+  };
+  const push = async (): Promise<void> => {
+    clearTimeout(timer.current);
+    setSending(true);
+    if ((await keep(draft)) && lit) await press('push', { graphic: graphic.id, how: 'Ctrl+Enter' });
     setSending(false);
+  };
+  const type = (words: Record<string, string>): void => {
+    onDraft(words);
+    clearTimeout(timer.current);
+    if (live) timer.current = window.setTimeout(() => void keep(words), livePause);
   };
   const onKey = (event: KeyboardEvent): void => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
@@ -48,6 +67,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
       void push();
     } else if (event.key === 'Escape') {
       event.preventDefault();
+      clearTimeout(timer.current);
       onDraft({});
     }
   };
@@ -65,56 +85,43 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
         </span>
       </h3>
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
-        {fields.map((field) => {
-          const value = draft[field.name] ?? card.words[field.name] ?? field.sample;
-          const onChange = (text: string): void => {
-            const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
-            const same = text === (card.words[field.name] ?? field.sample);
-            onDraft(same ? others : { ...others, [field.name]: text });
-          };
-          const id = `quick-${field.name}`;
-          const locked = lit && !field.onAir;
-          return (
-            <div key={field.name} className="grid grid-cols-[76px_1fr] items-center gap-2">
-              <label htmlFor={id} className="flex items-center gap-1 text-quiet">
-                {field.label}
-                {locked && <Lock aria-label="locked" size={12} />}
-              </label>
-              {field.kind === 'longText' || field.kind === 'list' ? (
-                <textarea
-                  id={id}
-                  rows={3}
-                  disabled={locked}
-                  title={locked ? lockedNote : undefined}
-                  value={value}
-                  onChange={(event) => onChange(event.target.value)}
-                  className={inputLook}
-                />
-              ) : (
-                <input
-                  id={id}
-                  disabled={locked}
-                  title={locked ? lockedNote : undefined}
-                  value={value}
-                  onChange={(event) => onChange(event.target.value)}
-                  className={inputLook}
-                />
-              )}
-            </div>
-          );
-        })}
+        {graphic.cards.length > 1 && <CardPick graphic={graphic} template={template} />}
+        {template?.fields
+          .filter((field) => field.kind !== 'picture')
+          .map((field) => (
+            <WordRow
+              key={field.name}
+              {...{ graphic, card, field, draft, live }}
+              locked={lit && !field.onAir}
+              onType={type}
+            />
+          ))}
+        {template && <NewRound graphic={graphic} card={card} template={template} />}
       </div>
       <div className="flex flex-wrap items-center justify-between gap-2">
         <FitNote fits={fits} />
         <span className="flex gap-2">
-          {touched && (
-            <Button onClick={() => onDraft({})}>
+          {touched && !live && (
+            <Button
+              onClick={() => {
+                clearTimeout(timer.current);
+                onDraft({});
+              }}
+            >
               Throw away <Key>Esc</Key>
             </Button>
           )}
-          <Button kind="cool" disabled={sending || (!touched && !airing?.edited)} onClick={() => void push()}>
-            {lit ? 'Push to air' : 'Keep'} <Key>Ctrl ↵</Key>
-          </Button>
+          {live && !airing?.edited ? (
+            <span className="self-center text-lamp-soft">goes to air as you type</span>
+          ) : (
+            <Button
+              kind="cool"
+              disabled={sending || (!touched && !(lit && airing?.edited))}
+              onClick={() => void push()}
+            >
+              {lit ? 'Push to air' : 'Keep'} <Key>Ctrl ↵</Key>
+            </Button>
+          )}
           {onLight && !lit && (
             <Button kind="lamp" disabled={touched} onClick={onLight}>
               Light it <Key>↵</Key>
@@ -123,5 +130,69 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
         </span>
       </div>
     </section>
+  );
+}
+
+interface WordRowProps {
+  graphic: Graphic;
+  card: Card;
+  field: Template['fields'][number];
+  draft: Record<string, string>;
+  locked: boolean;
+  onType(words: Record<string, string>): void;
+}
+
+function WordRow({ graphic, card, field, draft, locked, onType }: WordRowProps) {
+  const now = card.words[field.name] ?? field.sample;
+  const value = draft[field.name] ?? now;
+  const id = `quick-${field.name}`;
+  const counts = field.kind === 'number' && !now.includes('{{') && !locked;
+  const shared = {
+    id,
+    disabled: locked,
+    title: locked ? lockedNote : undefined,
+    value,
+    onChange: (event: { target: { value: string } }) => {
+      const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
+      onType(event.target.value === now ? others : { ...others, [field.name]: event.target.value });
+    },
+    className: inputLook,
+  };
+  return (
+    <div className="grid grid-cols-[76px_1fr] items-center gap-2">
+      <label htmlFor={counts ? undefined : id} className="flex items-center gap-1 text-quiet">
+        {field.label}
+        {locked && <Lock aria-label="locked" size={12} />}
+      </label>
+      {counts ? (
+        <Counter graphic={graphic} card={card} field={field} />
+      ) : field.kind === 'longText' || field.kind === 'list' ? (
+        <textarea rows={3} {...shared} />
+      ) : (
+        <input {...shared} />
+      )}
+    </div>
+  );
+}
+
+/** The cards, to click through: while it is lit the picture changes in place. */
+function CardPick({ graphic, template }: { graphic: Graphic; template: Template | undefined }) {
+  const { press } = useAir();
+  const first = template?.fields.find((field) => field.kind !== 'picture');
+  const name = (card: Card) => (first && (card.words[first.name] ?? first.sample)) || 'no words';
+  return (
+    <div role="group" aria-label="Cards" className="flex max-h-24 flex-wrap gap-1 overflow-y-auto">
+      {graphic.cards.map((card, at) => (
+        <button
+          key={card.id}
+          type="button"
+          aria-pressed={card.id === graphic.up}
+          onClick={() => void press('step', { graphic: graphic.id, card: card.id })}
+          className="max-w-full truncate rounded-lg bg-raised px-2 py-1 text-quiet hover:bg-ridge hover:text-ink aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
+        >
+          {at + 1} {name(card)}
+        </button>
+      ))}
+    </div>
   );
 }

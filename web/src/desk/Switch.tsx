@@ -1,105 +1,205 @@
 import clsx from 'clsx';
-import { ChevronLeft, ChevronRight, PenLine, Upload } from 'lucide-react';
-import { useLive } from '../live/LiveContext';
+import { ContextMenu } from 'radix-ui';
+import { ChevronLeft, ChevronRight, PenLine, Repeat, Upload } from 'lucide-react';
+import { memo } from 'react';
+import { useNavigate } from 'react-router';
+import type { Schemas } from '../api/client';
 import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
-import { useShow, type Graphic } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import type { Graphic } from '../show/ShowContext';
+import { isLit, useAir, useAsked } from '../show/useAir';
 import { Key } from '../ui/Button';
+import { menuItem, menuLook } from '../ui/Menu';
+import type { Desk } from './useDesk';
+
+export type Airing = Schemas['AiringView'];
 
 interface Props {
   graphic: Graphic;
-  /** `alone`: without what would follow. */
-  onPress(id: string, alone?: boolean): void;
-  onChoose(id: string): void;
+  airing: Airing | undefined;
+  view: Schemas['SwitchView'] | undefined;
+  standby: boolean;
+  /** When it comes by itself; undefined = it does not. */
+  comes: number | undefined;
+  /** Whether its *every* is switched on. */
+  repeats: boolean;
+  /** Why it is away for now: it comes back by itself. */
+  away: 'aside' | 'hush' | 'alert' | undefined;
+  /** What follows it when its stay is over. */
+  follower: string | undefined;
+  /** Whether no output shows it. */
+  uncarried: boolean;
+  desk: Desk;
 }
 
+const awayWords = { aside: 'makes way, comes back', hush: 'waits for the end of the hush', alert: 'waits its turn' };
+
 /** One graphic's switch: it glows while the graphic is on air. */
-export function Switch({ graphic, onPress, onChoose }: Props) {
-  const { news } = useLive();
+export const Switch = memo(function Switch(props: Props) {
+  const { graphic, airing, view, standby, comes, repeats, away, follower, uncarried, desk } = props;
   const { press } = useAir();
-  const now = useNow();
-  const airing = news?.airings.find((one) => one.graphic === graphic.id);
-  const view = news?.switches.find((one) => one.graphic === graphic.id);
-  const lit = isLit(airing?.phase);
-  const standby = news?.standby === graphic.id;
-  const { show } = useShow();
-  const coming = news?.followers.find((one) => one.graphic === graphic.id);
-  const follower = graphic.then && show.graphics.find((one) => one.id === graphic.then?.graphic);
+  const asked = useAsked(graphic.id);
+  const lit = asked ? asked === 'light' : isLit(airing?.phase);
   const cut = view?.fits.some((fit) => fit.outcome === 'cut');
 
   return (
-    <div
-      data-lit={lit}
-      className={clsx(
-        'group relative flex min-h-[44px] items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
-        lit ? 'lit' : 'bg-raised hover:bg-ridge',
-        standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
-      )}
-    >
-      <button
-        type="button"
-        aria-pressed={lit}
-        data-press={graphic.id}
-        aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
-        title={follower ? `${follower.name} follows. Shift and press lights it alone.` : undefined}
-        onClick={(event) => onPress(graphic.id, event.shiftKey)}
-        className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
-      >
-        <Lamp lit={lit} standby={standby} />
-        <span className="min-w-0 flex-1 overflow-hidden">
-          <span className="flex items-baseline gap-1.5">
-            <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
-            {lit && airing?.litAt != null && (
-              <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
-                On air {clockText(now - airing.litAt)}
+    <ContextMenu.Root>
+      <ContextMenu.Trigger asChild>
+        <div
+          data-lit={lit}
+          className={clsx(
+            'group relative flex min-h-[40px] items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+            lit ? 'lit' : 'bg-raised hover:bg-ridge',
+            standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
+            asked && 'opacity-80',
+          )}
+        >
+          <button
+            type="button"
+            aria-pressed={lit}
+            data-press={graphic.id}
+            aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
+            title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
+            onClick={(event) => desk.graphic(graphic.id, undefined, event.shiftKey)}
+            className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
+          >
+            <Lamp lit={lit} standby={standby} />
+            <span className="min-w-0 flex-1 overflow-hidden">
+              <span className="flex items-baseline gap-1.5">
+                <span className="min-w-14 truncate font-semibold">{graphic.name}</span>
+                {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
               </span>
+              <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+                {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
+                {away && <b className="font-semibold">{awayWords[away]} · </b>}
+                {comes !== undefined && !lit && <Countdown words="comes in" at={comes} />}
+                {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
+                {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
+                {cut && '✂ cut off · '}
+                {view?.untouched && 'sample words · '}
+                {follower && `then ${follower} · `}
+                {view?.words}
+              </span>
+            </span>
+          </button>
+          <span className={clsx('flex items-center gap-0.5 pr-1.5', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+            {airing?.edited && lit && (
+              <button
+                type="button"
+                aria-label={`Push the edit of ${graphic.name}`}
+                onClick={() => void press('push', { graphic: graphic.id })}
+                title="It was edited since it was lit. Press to push the edit to air."
+                className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
+              >
+                <Upload aria-hidden size={14} />
+              </button>
             )}
+            {graphic.every != null && (
+              <button
+                type="button"
+                aria-pressed={repeats}
+                aria-label={`${graphic.name} comes by itself`}
+                title={`By itself every ${clockText(graphic.every)}: ${repeats ? 'on. Press to stop that.' : 'off. Press to begin.'}`}
+                onClick={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
+                className={clsx(
+                  'grid size-7 place-items-center rounded-md hover:bg-black/15',
+                  repeats && !lit && 'bg-black/25 text-lamp-soft',
+                  repeats && lit && 'bg-black/15',
+                )}
+              >
+                <Repeat aria-hidden size={14} />
+              </button>
+            )}
+            {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
+            {/* Beside a card step there is little room: the key stands over the pen. */}
+            <span className={clsx('flex items-center gap-1', graphic.cards.length > 1 && 'flex-col-reverse gap-0')}>
+              <button
+                type="button"
+                aria-label={`Edit the words of ${graphic.name}`}
+                onClick={() => desk.choose({ graphic: graphic.id })}
+                className="grid size-6 place-items-center rounded-md hover:bg-black/15"
+              >
+                <PenLine aria-hidden size={14} />
+              </button>
+              {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
+            </span>
           </span>
-          <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
-            {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
-            {coming && <b className="font-semibold">comes in {clockText(Math.max(0, coming.at - now))} · </b>}
-            {cut && '✂ cut off · '}
-            {view?.untouched && 'sample words · '}
-            {follower && `then ${follower.name} · `}
-            {view?.words}
-          </span>
-        </span>
-      </button>
-      <span className={clsx('flex items-center gap-1 pr-2', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
-        {airing?.edited && (
-          <button
-            type="button"
-            aria-label="Push"
-            onClick={() => void press('push', graphic.id)}
-            title="It was edited since it was lit. Press to push the edit to air."
-            className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
-          >
-            <Upload aria-hidden size={14} />
-          </button>
+          {lit && airing?.stayEnds != null && airing.stay != null && (
+            <StayLine ends={airing.stayEnds} stay={airing.stay} />
+          )}
+        </div>
+      </ContextMenu.Trigger>
+      <SwitchMenu {...props} lit={lit} />
+    </ContextMenu.Root>
+  );
+});
+
+/** How long it has been lit. */
+function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
+  const now = useNow();
+  return (
+    <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
+      {uncarried ? 'Unseen' : 'On air'} {clockText(now - since)}
+    </span>
+  );
+}
+
+function Countdown({ words, at }: { words: string; at: number }) {
+  const now = useNow();
+  return (
+    <b className="font-semibold">
+      {words} {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)} ·{' '}
+    </b>
+  );
+}
+
+function StayLine({ ends, stay }: { ends: number; stay: number }) {
+  const now = useNow();
+  return (
+    <span
+      aria-hidden
+      className="absolute bottom-0 left-0 h-[3px] rounded-r bg-[#6b3f00] transition-[width] duration-1000 ease-linear"
+      style={{ width: `${Math.max(0, Math.min(1, (ends - now) / stay)) * 100}%` }}
+    />
+  );
+}
+
+function SwitchMenu({ graphic, lit, repeats, follower, desk }: Props & { lit: boolean }) {
+  const { press } = useAir();
+  const navigate = useNavigate();
+  return (
+    <ContextMenu.Portal>
+      <ContextMenu.Content className={menuLook}>
+        <ContextMenu.Item className={menuItem} onSelect={() => desk.graphic(graphic.id)}>
+          {lit ? 'Switch it off' : 'Light it'}
+        </ContextMenu.Item>
+        {follower && !lit && (
+          <ContextMenu.Item className={menuItem} onSelect={() => desk.graphic(graphic.id, undefined, true)}>
+            Light it without {follower}
+          </ContextMenu.Item>
         )}
-        {graphic.cards.length > 1 && <CardStep graphic={graphic} lit={lit} />}
-        {/* Beside a card step there is little room: the key stands over the pen. */}
-        <span className={clsx('flex items-center gap-1', graphic.cards.length > 1 && 'flex-col-reverse gap-0')}>
-          <button
-            type="button"
-            aria-label={`Edit the words of ${graphic.name}`}
-            onClick={() => onChoose(graphic.id)}
-            className="grid size-6 place-items-center rounded-md hover:bg-black/15"
+        {!lit && (
+          <ContextMenu.Item className={menuItem} onSelect={() => void press('alert', { graphic: graphic.id })}>
+            Show it once, as an alert
+          </ContextMenu.Item>
+        )}
+        {graphic.every != null && (
+          <ContextMenu.Item
+            className={menuItem}
+            onSelect={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
           >
-            <PenLine aria-hidden size={14} />
-          </button>
-          {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
-        </span>
-      </span>
-      {lit && airing?.stayEnds != null && graphic.stay != null && (
-        <span
-          aria-hidden
-          className="absolute bottom-0 left-0 h-[3px] rounded-r bg-[#6b3f00] transition-[width] duration-1000 ease-linear"
-          style={{ width: `${Math.max(0, Math.min(1, (airing.stayEnds - now) / graphic.stay)) * 100}%` }}
-        />
-      )}
-    </div>
+            {repeats ? 'Stop its coming by itself' : 'Let it come by itself'}
+          </ContextMenu.Item>
+        )}
+        <ContextMenu.Separator className="my-1.5 h-px bg-line" />
+        <ContextMenu.Item className={menuItem} onSelect={() => desk.choose({ graphic: graphic.id })}>
+          Edit its words
+        </ContextMenu.Item>
+        <ContextMenu.Item className={menuItem} onSelect={() => void navigate(`/graphics/${graphic.id}`)}>
+          Set it up
+        </ContextMenu.Item>
+      </ContextMenu.Content>
+    </ContextMenu.Portal>
   );
 }
 
@@ -120,23 +220,19 @@ function Lamp({ lit, standby }: { lit: boolean; standby: boolean }) {
 }
 
 /** Which card is up, and the way to the next. While it is lit the picture changes in place. */
-function CardStep({ graphic, lit }: { graphic: Graphic; lit: boolean }) {
-  const { edits } = useShow();
+function CardStep({ graphic }: { graphic: Graphic }) {
   const { press } = useAir();
   const at = Math.max(
     0,
     graphic.cards.findIndex((card) => card.id === graphic.up),
   );
-  const step = async (by: number): Promise<void> => {
-    const card = graphic.cards[(at + by + graphic.cards.length) % graphic.cards.length]!;
-    if ((await edits.graphic(graphic.id, { up: card.id })) && lit) await press('light', graphic.id, card.id);
-  };
+  const step = (by: number): void => void press('step', { graphic: graphic.id, by });
   return (
     <span className="flex items-center rounded-[7px] bg-black/15">
       <button
         type="button"
         aria-label={`${graphic.name}: previous card`}
-        onClick={() => void step(-1)}
+        onClick={() => step(-1)}
         className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronLeft aria-hidden size={14} />
@@ -147,7 +243,8 @@ function CardStep({ graphic, lit }: { graphic: Graphic; lit: boolean }) {
       <button
         type="button"
         aria-label={`${graphic.name}: next card`}
-        onClick={() => void step(1)}
+        title={graphic.nextKey ? `Key ${graphic.nextKey.toUpperCase()}` : undefined}
+        onClick={() => step(1)}
         className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronRight aria-hidden size={14} />

@@ -1,16 +1,10 @@
 import clsx from 'clsx';
-import { Layers, MonitorUp, Palette, Rss, Sun, type LucideIcon } from 'lucide-react';
 import { NavLink, Outlet } from 'react-router';
+import { KeyList } from './KeyList';
 import { Lost } from './Lost';
+import { Palette } from './Palette';
+import { places } from './places';
 import { TopLine } from './TopLine';
-
-const places: { to: string; name: string; icon: LucideIcon; apart?: boolean }[] = [
-  { to: '/brand', name: 'Brand', icon: Palette },
-  { to: '/graphics', name: 'Graphics', icon: Layers },
-  { to: '/feeds', name: 'Feeds', icon: Rss },
-  { to: '/outputs', name: 'Outputs', icon: MonitorUp },
-  { to: '/', name: 'Desk', icon: Sun, apart: true },
-];
 
 /** The frame of the app: places at the left in the order of the work, and what is on air at the top, wherever one is. */
 export function Frame() {
@@ -43,6 +37,8 @@ export function Frame() {
       <main className="grid min-h-0 min-w-0">
         <Outlet />
       </main>
+      <KeyList />
+      <Palette />
     </div>
   );
 }

@@ -39,7 +39,7 @@ export function TopLine() {
             <li key={airing.id} className="min-w-0">
               <button
                 type="button"
-                onClick={() => void press('dark', airing.graphic)}
+                onClick={() => void press('dark', { graphic: airing.graphic, how: 'the top line' })}
                 title={`${name} is on air. Press to switch it off.`}
                 className="lit flex max-w-44 items-center gap-1.5 rounded-full py-1 pr-3 pl-2.5 text-xs font-semibold"
               >

@@ -9,6 +9,7 @@ import { seatsInFrame } from '../show/seats';
 import { useShow, type Edits, type Graphic } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 import { inputLook } from '../ui/Field';
+import { menuItem, menuLook } from '../ui/Menu';
 import { Seen } from '../ui/Seen';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
@@ -111,7 +112,6 @@ const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit
     if (next.trim() && next !== name) void edits.graphic(id, { name: next.trim() });
   };
 
-  const item = 'cursor-default rounded-lg px-3 py-2 outline-none data-highlighted:bg-ridge';
   return (
     <ContextMenu.Root onOpenChange={() => setCount(among(id).ids.length)}>
       <ContextMenu.Trigger asChild>
@@ -165,21 +165,21 @@ const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit
             begin.current = false;
             setNaming(true);
           }}
-          className="z-40 min-w-48 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+          className={menuLook}
         >
           {count === 1 && (
-            <ContextMenu.Item className={item} onSelect={() => (begin.current = true)}>
+            <ContextMenu.Item className={menuItem} onSelect={() => (begin.current = true)}>
               Rename <span className="float-right text-quiet">F2</span>
             </ContextMenu.Item>
           )}
-          <ContextMenu.Item className={item} onSelect={() => void duplicate()}>
+          <ContextMenu.Item className={menuItem} onSelect={() => void duplicate()}>
             Duplicate {count > 1 && `these ${count}`}
           </ContextMenu.Item>
-          <ContextMenu.Item className={item} onSelect={() => void navigate(`/graphics/${id}/cards`)}>
+          <ContextMenu.Item className={menuItem} onSelect={() => void navigate(`/graphics/${id}/cards`)}>
             Cards as a table
           </ContextMenu.Item>
           <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-          <ContextMenu.Item className={item} onSelect={() => void remove()}>
+          <ContextMenu.Item className={menuItem} onSelect={() => void remove()}>
             Delete {count > 1 && `these ${count}`}
           </ContextMenu.Item>
         </ContextMenu.Content>

@@ -32,7 +32,7 @@ export function PictureField({ id, value, onKeep }: Props) {
     >
       <div className="flex max-h-36 flex-wrap items-center gap-2 overflow-y-auto p-0.5">
         {show.assets
-          .filter((asset) => kindOf(asset.id) !== 'font')
+          .filter((asset) => !['font', 'sound'].includes(kindOf(asset.id)))
           .map((asset) => (
             <Choice
               key={asset.id}

@@ -36,9 +36,10 @@ export function writeMedia({ asset, fit, focus, zoom, cut }: MediaValue): string
 }
 
 /** What a stored file shows, by the ending of its id. */
-export function kindOf(asset: string): 'still' | 'video' | 'animation' | 'font' {
+export function kindOf(asset: string): 'still' | 'video' | 'animation' | 'font' | 'sound' {
   const ending = asset.slice(asset.lastIndexOf('.'));
   if (ending === '.webm' || ending === '.mp4') return 'video';
   if (ending === '.json') return 'animation';
+  if (['.wav', '.mp3', '.ogg', '.flac'].includes(ending)) return 'sound';
   return ending === '.ttf' || ending === '.otf' ? 'font' : 'still';
 }

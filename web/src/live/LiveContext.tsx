@@ -5,7 +5,16 @@ import type { Change, Snap } from '../painter/wire';
 import { makeClock, type Clock } from './clock';
 import { connect } from './connection';
 
-export type News = Schemas['DeskNews'];
+type Switches = ReadonlyMap<string, Schemas['SwitchView']>;
+
+/** What the desk is told; its switches gathered from the differences that came. */
+export type News = Omit<Schemas['DeskNews'], 'switches'> & { switches: Switches };
+
+function withNews(old: News | null, fresh: Schemas['DeskNews']): News {
+  const same = old?.epoch === fresh.epoch ? old.switches : new Map<string, Schemas['SwitchView']>();
+  if (fresh.switches.length === 0) return { ...fresh, switches: same };
+  return { ...fresh, switches: new Map([...same, ...fresh.switches.map((one) => [one.graphic, one] as const)]) };
+}
 
 /** What the server last told this page. */
 export interface Live {
@@ -42,7 +51,7 @@ export function LiveProvider({ children }: { children: ReactNode }) {
       onUp: () => setUp(true),
       onDown: () => setUp(false),
       onMessage(message) {
-        if (message.k === 'desk') setNews(message as unknown as News);
+        if (message.k === 'desk') setNews((old) => withNews(old, message as unknown as Schemas['DeskNews']));
         else if (message.k === 'snap') {
           model.current = fromSnap(message as unknown as Snap);
           tell(true);

@@ -6,9 +6,12 @@ export interface Clock {
   learn(sent: number, serverNow: number): void;
   /** Forgets what it learnt: clocks drift, so the next pings count alone. */
   renew(): void;
-  /** A first guess, from any message. */
+  /** A guess, from any message: the first counts, and later one that is far off, because the server's time has leapt. */
   guess(serverNow: number): void;
 }
+
+/** A message is never this late on its way, in ms; and no drift comes to as much. */
+const leap = 2000;
 
 export function makeClock(local: () => number = () => performance.timeOrigin + performance.now()): Clock {
   let offset: number | null = null;
@@ -25,7 +28,10 @@ export function makeClock(local: () => number = () => performance.timeOrigin + p
       best = Infinity;
     },
     guess(serverNow) {
-      offset ??= serverNow - local();
+      const guessed = serverNow - local();
+      if (offset !== null && guessed - offset < leap) return;
+      offset = guessed;
+      best = Infinity;
     },
   };
 }

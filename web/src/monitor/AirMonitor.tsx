@@ -1,19 +1,24 @@
-import { useCallback } from 'react';
+import { useCallback, useRef } from 'react';
 import { useLive } from '../live/LiveContext';
+import type { Model } from '../painter/model';
 import { mountStage } from '../painter/stage';
 import { useShow } from '../show/ShowContext';
 import { Canvas } from './Canvas';
 import { useBackdrop } from './useBackdrop';
 
 /** What viewers see, by the same painter as the output page. */
-export function AirMonitor({ className }: { className?: string }) {
+export function AirMonitor({ className, onChoose }: { className?: string; onChoose?(graphic: string): void }) {
   const { clock, follow } = useLive();
+  const model = useRef<Model | null>(null);
   const { show } = useShow();
   const [backdrop] = useBackdrop();
   const paint = useCallback(
     (root: HTMLElement) => {
       const stage = mountStage(root, clock.now);
-      const stop = follow((model, quiet) => stage.show(model, quiet));
+      const stop = follow((next, quiet) => {
+        model.current = next;
+        stage.show(next, quiet);
+      });
       return () => {
         stop();
         stage.close();
@@ -29,6 +34,18 @@ export function AirMonitor({ className }: { className?: string }) {
       label="On air"
       paint={paint}
       className={className}
+      onPlace={(x, y) => {
+        const graphic = model.current && graphicAt(model.current, x, y);
+        if (graphic) onChoose?.(graphic);
+      }}
     />
   );
+}
+
+/** The graphic that is drawn uppermost at a place of the canvas. */
+function graphicAt(model: Model, x: number, y: number): string | undefined {
+  return [...model.items.values()]
+    .sort((one, other) => other.z - one.z)
+    .find((item) => item.nodes.some(({ box }) => x >= box.x && y >= box.y && x < box.x + box.w && y < box.y + box.h))
+    ?.graphic;
 }

@@ -22,10 +22,12 @@ interface Props {
   paint(root: HTMLElement): () => void;
   /** Laid over the picture, in shares of its size. */
   children?: ReactNode;
+  /** A press on the frame, at a place of the canvas, in px. */
+  onPlace?(x: number, y: number): void;
 }
 
 /** A frame of the show's shape that shows a painted canvas, scaled as a whole to the room it has. */
-export function Canvas({ width, height, backdrop, area, label, className, paint, children }: Props) {
+export function Canvas({ width, height, backdrop, area, label, className, paint, children, onPlace }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   const root = useRef<HTMLDivElement>(null);
   const [room, setRoom] = useState(0);
@@ -44,6 +46,10 @@ export function Canvas({ width, height, backdrop, area, label, className, paint,
   return (
     <div
       ref={frame}
+      onClick={(event) => {
+        const at = event.currentTarget.getBoundingClientRect();
+        onPlace?.(shown.x + (event.clientX - at.x) / scale, shown.y + (event.clientY - at.y) / scale);
+      }}
       role="img"
       aria-label={label}
       className={clsx('relative isolate mx-auto overflow-hidden', className)}

@@ -5,6 +5,7 @@ import { mountStage } from '../painter/stage';
 import type { Change, Snap } from '../painter/wire';
 import { facesReady } from './faces';
 import { startReports } from './report';
+import { makeSounds } from './sounds';
 
 // The output page: it shows what the server tells it, and nothing else. The token stays in the fragment, which no server log sees.
 const canvas = document.getElementById('canvas')!;
@@ -18,7 +19,8 @@ const connection = connect(clock, {
     void receive(message);
   },
 });
-startReports((report) => connection.send(report));
+const sounds = makeSounds(clock.now);
+startReports((report) => connection.send({ ...report, mute: sounds.refused() }));
 window.addEventListener('resize', fit);
 // Another link pasted into the same page is another output.
 window.addEventListener('hashchange', () => location.reload());
@@ -31,14 +33,24 @@ async function receive(message: Message): Promise<void> {
       model = fromSnap(snap);
       fit();
       await facesReady(snap.preload);
-      if (model) stage.show(model, true);
+      if (!model) break;
+      stage.show(model, true);
+      painted(model);
       break;
     }
     case 'change':
       if (!model) break;
       model = withChange(model, message as unknown as Change);
-      if (model) stage.show(model);
-      else connection.send({ k: 'again' });
+      if (!model) {
+        connection.send({ k: 'again' });
+        break;
+      }
+      stage.show(model);
+      sounds.hear((message as unknown as Change).put ?? []);
+      painted(model);
+      break;
+    case 'volume':
+      sounds.setVolume((message as unknown as { level: number }).level);
       break;
     case 'gone':
       // The link was replaced: dark at once, and no more tries with it.
@@ -47,6 +59,11 @@ async function receive(message: Message): Promise<void> {
       connection.close();
       break;
   }
+}
+
+/** Tells the server what viewers really have before them: the frame after this one shows it. */
+function painted({ rev }: Model): void {
+  requestAnimationFrame(() => setTimeout(() => connection.send({ k: 'shown', rev })));
 }
 
 /** The whole canvas, as large as the page lets it be, in its middle. */

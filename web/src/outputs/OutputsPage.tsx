@@ -72,6 +72,15 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
         </Button>
       </div>
       <div className="grid content-start gap-2">
+        <label className="mb-2 flex items-center gap-2">
+          <input
+            type="checkbox"
+            checked={output.sounds}
+            onChange={(event) => void edits.output(output.id, { sounds: event.target.checked })}
+            className="size-4 accent-(--color-cool)"
+          />
+          Its page plays the sounds of graphics
+        </label>
         <h3 className="text-quiet">Pages that show it now</h3>
         {pages.length === 0 && (
           <p className="flex items-start gap-2">
@@ -88,7 +97,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
 }
 
 function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) {
-  const well = page.awake && fits;
+  const well = page.awake && fits && !page.behind && !page.mute;
   return (
     <p className="flex items-start gap-2 rounded-lg bg-raised px-3 py-2">
       {well ? (
@@ -100,6 +109,8 @@ function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) 
         <b className="font-semibold">{page.awake ? 'Awake' : 'Asleep: its source is not shown'}</b>
         <span className="block text-quiet">
           {page.width} × {page.height} px{page.awake && `, ${page.fps} pictures a second`}
+          {page.behind && '. It is behind: what was lit last is not to be seen there yet.'}
+          {page.mute && '. It was not allowed to play a sound: let the source play audio in your mixing software.'}
           {!fits && '. Its shape differs from the show’s, so the graphics have empty edges.'}
         </span>
       </span>

@@ -15,6 +15,7 @@ export type Sheet = Schemas['SheetView'];
 export type Placement = Schemas['Placement'];
 export type Outfit = Schemas['Outfit'];
 export type Seat = Schemas['Seat'];
+export type Cue = Schemas['Cue'];
 export type Edit<T> = Omit<T, 'revision'>;
 
 /** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
@@ -36,6 +37,7 @@ export interface Edits {
   feed(id: string, edit: Edit<Schemas['FeedEdit']>): Promise<boolean>;
   addFeed(wish: Schemas['NewFeed']): Promise<boolean>;
   deleteFeed(id: string): Promise<boolean>;
+  output(id: string, edit: Edit<Schemas['OutputEdit']>): Promise<boolean>;
   newLink(output: string): Promise<boolean>;
   /** Stores a picture, video, animation or typeface. */
   addFile(file: File): Promise<Asset | null>;
@@ -160,6 +162,10 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
         )),
       addFeed: async (wish) => !!(await keep(() => answered(client.POST('/api/feeds', { body: wish })))),
       deleteFeed: async (id) => !!(await keep(() => answered(client.DELETE('/api/feeds/{id}', { params: path(id) })))),
+      output: async (id, edit) =>
+        !!(await keep((revision) =>
+          answered(client.PATCH('/api/outputs/{id}', { params: path(id), body: { ...edit, revision } })),
+        )),
       newLink: async (id) =>
         !!(await keep(() => answered(client.POST('/api/outputs/{id}/new-link', { params: path(id) })))),
       addFile: async (file) =>
@@ -197,7 +203,21 @@ function bytesOf(file: File) {
 /** A graphic as it will be once the edit is kept. */
 function withEdit(
   graphic: Graphic,
-  { card, words, stay, key, cards, worn, then, ...plain }: Edit<Schemas['GraphicEdit']>,
+  {
+    card,
+    words,
+    stay,
+    key,
+    cards,
+    worn,
+    then,
+    every,
+    cycle,
+    attention,
+    sound,
+    nextKey,
+    ...plain
+  }: Edit<Schemas['GraphicEdit']>,
 ): Graphic {
   const of = card ?? plain.up ?? graphic.up;
   // New cards get their names from the server; until then the old ones stand.
@@ -208,6 +228,11 @@ function withEdit(
     ...(then === undefined ? {} : { then: then?.graphic ? then : undefined }),
     ...(worn === undefined ? {} : { worn: worn || undefined }),
     ...(stay === undefined ? {} : { stay: stay || undefined }),
+    ...(every === undefined ? {} : { every: every || undefined }),
+    ...(cycle ? { cycle: cycle.on ? cycle.cycle : undefined } : {}),
+    ...(attention ? { attention: attention.on ? attention.attention : undefined } : {}),
+    ...(sound ? { sound: sound.source ? sound : undefined } : {}),
+    ...(nextKey === undefined ? {} : { nextKey: nextKey || undefined }),
     ...(key === undefined ? {} : { key: key || undefined }),
     cards: words ? known.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one)) : known,
   };

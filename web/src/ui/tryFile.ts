@@ -7,7 +7,9 @@ export async function refusalOf(file: File): Promise<string | null> {
   if (/\.(ttf|otf)$/.test(name)) return attempt(tryFont(file), `This browser refuses the typeface “${file.name}”`);
   if (/\.(png|jpe?g|webp|gif|svg)$/.test(name))
     return attempt(tryPicture(file), `The picture “${file.name}” is damaged`);
-  if (/\.(webm|mp4)$/.test(name)) return attempt(tryVideo(file), `This browser cannot play “${file.name}”`);
+  if (/\.(wav|mp3|ogg|flac)$/.test(name))
+    return attempt(tryPlaying(file, 'audio'), `This browser cannot play “${file.name}”`);
+  if (/\.(webm|mp4)$/.test(name)) return attempt(tryPlaying(file, 'video'), `This browser cannot play “${file.name}”`);
   return null;
 }
 
@@ -36,19 +38,19 @@ async function tryPicture(file: File): Promise<void> {
   }
 }
 
-async function tryVideo(file: File): Promise<void> {
+async function tryPlaying(file: File, by: 'audio' | 'video'): Promise<void> {
   const address = URL.createObjectURL(file);
-  const video = document.createElement('video');
+  const media = document.createElement(by);
   try {
     await new Promise<void>((resolve, reject) => {
-      video.onloadeddata = () => resolve();
-      video.onerror = () => reject(new Error(video.error?.message || 'its kind of video is not known'));
-      video.muted = true;
-      video.preload = 'auto';
-      video.src = address;
+      media.onloadeddata = () => resolve();
+      media.onerror = () => reject(new Error(media.error?.message || 'its kind is not known'));
+      media.muted = true;
+      media.preload = 'auto';
+      media.src = address;
     });
   } finally {
-    video.removeAttribute('src');
+    media.removeAttribute('src');
     URL.revokeObjectURL(address);
   }
 }

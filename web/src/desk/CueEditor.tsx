@@ -1,0 +1,264 @@
+import clsx from 'clsx';
+import { Plus, Trash2, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useState } from 'react';
+import { useLive } from '../live/LiveContext';
+import { upCardOf, useShow, type Cue, type Graphic } from '../show/ShowContext';
+import { useAir } from '../show/useAir';
+import { Button } from '../ui/Button';
+import { Field, inputLook } from '../ui/Field';
+import { litNow, withSetting, type CueSetting, type CueStep } from './cueEdits';
+
+/** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
+export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
+  const { show, edits } = useShow();
+  const { news } = useLive();
+  const { standby } = useAir();
+  const [draft, setDraft] = useState(cue);
+  const [at, setAt] = useState(0);
+  const step = draft.steps[Math.min(at, draft.steps.length - 1)]!;
+  const change = (next: CueStep): void =>
+    setDraft({ ...draft, steps: draft.steps.map((one) => (one === step ? next : one)) });
+
+  const keep = async (): Promise<boolean> => {
+    const cues = cue.id ? show.cues.map((one) => (one.id === cue.id ? draft : one)) : [...show.cues, draft];
+    return edits.show({ cues });
+  };
+  const tryIt = async (): Promise<void> => {
+    if (!(await keep())) return;
+    onClose();
+    if (cue.id) void standby({ cue: cue.id });
+  };
+
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
+        <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(640px,92vw)] grid-rows-[auto_auto_1fr_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
+          <div className="flex items-start justify-between">
+            <Dialog.Title className="text-[15px] font-bold">{cue.id ? `Cue “${cue.name}”` : 'A new cue'}</Dialog.Title>
+            <Dialog.Close aria-label="Close without keeping" className="text-quiet hover:text-ink">
+              <X aria-hidden size={18} />
+            </Dialog.Close>
+          </div>
+          <Dialog.Description className="sr-only">One press that sets many things.</Dialog.Description>
+          <div className="grid grid-cols-[1fr_90px] gap-3">
+            <Field
+              label="Name"
+              render={(id) => (
+                <input
+                  id={id}
+                  value={draft.name}
+                  maxLength={80}
+                  onChange={(event) => setDraft({ ...draft, name: event.target.value })}
+                  className={inputLook}
+                />
+              )}
+            />
+            <Field
+              label="Key"
+              render={(id) => (
+                <input
+                  id={id}
+                  value={draft.key ?? ''}
+                  maxLength={1}
+                  placeholder="none"
+                  onChange={(event) => setDraft({ ...draft, key: event.target.value.toLowerCase() || undefined })}
+                  className={inputLook}
+                />
+              )}
+            />
+          </div>
+          <div className="grid min-h-0 grid-rows-[auto_auto_1fr] gap-2">
+            <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
+            <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show, news)} />
+            <ul className="grid min-h-0 content-start gap-1 overflow-y-auto">
+              {show.graphics.map((graphic) => (
+                <Row
+                  key={graphic.id}
+                  graphic={graphic}
+                  setting={step.settings.find((one) => one.graphic === graphic.id)}
+                  onlyThese={step.onlyThese}
+                  onChange={(setting) => change(withSetting(step, graphic.id, setting))}
+                />
+              ))}
+            </ul>
+          </div>
+          <div className="flex justify-end gap-2">
+            {cue.id && <Button onClick={() => void tryIt()}>Keep, and put in standby</Button>}
+            <Button kind="cool" onClick={() => void keep().then((kept) => kept && onClose())}>
+              Keep the cue
+            </Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+interface StepsProps {
+  draft: Cue;
+  at: number;
+  onGo(at: number): void;
+  onChange(cue: Cue): void;
+}
+
+/** The press, and what happens some time after it. */
+function Steps({ draft, at, onGo, onChange }: StepsProps) {
+  const add = (): void => {
+    const after = draft.steps.at(-1)!.after + 5000;
+    onChange({ ...draft, steps: [...draft.steps, { after, onlyThese: false, settings: [] }] });
+    onGo(draft.steps.length);
+  };
+  return (
+    <div role="group" aria-label="Steps" className="flex flex-wrap gap-1.5">
+      {draft.steps.map((step, place) => (
+        <button
+          key={place}
+          type="button"
+          aria-pressed={place === at}
+          onClick={() => onGo(place)}
+          className="rounded-lg bg-ground px-3 py-1.5 text-quiet hover:text-ink aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink"
+        >
+          {place === 0 ? 'At the press' : `After ${step.after / 1000} s`}
+        </button>
+      ))}
+      <Button kind="bare" onClick={add}>
+        <Plus aria-hidden size={14} /> Later step
+      </Button>
+      {at > 0 && (
+        <Button
+          kind="bare"
+          onClick={() => {
+            onChange({ ...draft, steps: draft.steps.filter((_, place) => place !== at) });
+            onGo(at - 1);
+          }}
+        >
+          <Trash2 aria-hidden size={14} /> Take this step away
+        </Button>
+      )}
+    </div>
+  );
+}
+
+interface HeadProps {
+  step: CueStep;
+  first: boolean;
+  lit: CueSetting[];
+  onChange(step: CueStep): void;
+}
+
+function StepHead({ step, first, lit, onChange }: HeadProps) {
+  return (
+    <div className="flex flex-wrap items-center gap-3">
+      {!first && (
+        <label className="flex items-center gap-2 text-quiet">
+          Seconds after the press
+          <input
+            type="number"
+            min={0}
+            step={0.5}
+            value={step.after / 1000}
+            onChange={(event) =>
+              onChange({ ...step, after: Math.max(0, Math.round(Number(event.target.value) * 1000)) })
+            }
+            className={clsx(inputLook, 'w-20!')}
+          />
+        </label>
+      )}
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={step.onlyThese}
+          onChange={(event) => onChange({ ...step, onlyThese: event.target.checked })}
+          className="size-4 accent-(--color-cool)"
+        />
+        Only these: all else goes dark
+      </label>
+      <Button
+        kind="bare"
+        disabled={lit.length === 0}
+        onClick={() => onChange({ ...step, settings: lit })}
+        className="ml-auto"
+      >
+        Take what is lit now
+      </Button>
+    </div>
+  );
+}
+
+interface RowProps {
+  graphic: Graphic;
+  setting: CueSetting | undefined;
+  onlyThese: boolean;
+  onChange(setting: Partial<CueSetting> | null): void;
+}
+
+const acts = { light: 'lit', dark: 'dark', set: 'as it is, but with …' };
+
+function Row({ graphic, setting, onlyThese, onChange }: RowProps) {
+  const small = clsx(inputLook, 'min-w-0 py-1!');
+  const several = graphic.cards.length > 1;
+  const dressed = graphic.outfits.length > 0;
+  const chosen = setting && setting.act !== 'dark';
+  return (
+    <li
+      className={clsx(
+        'grid grid-cols-[1.2fr_1fr_1fr_1fr] items-center gap-2 rounded-lg px-2 py-1',
+        setting ? 'bg-raised' : 'text-quiet',
+      )}
+    >
+      <span className={clsx('truncate', setting && 'font-semibold')}>{graphic.name}</span>
+      <select
+        aria-label={`${graphic.name} in this step`}
+        value={setting?.act ?? ''}
+        onChange={(event) => onChange(event.target.value ? { act: event.target.value as CueSetting['act'] } : null)}
+        className={small}
+      >
+        <option value="">{onlyThese ? 'dark, like all else' : 'left alone'}</option>
+        {Object.entries(acts)
+          .filter(([act]) => act !== 'set' || several || dressed)
+          .map(([act, words]) => (
+            <option key={act} value={act}>
+              {words}
+            </option>
+          ))}
+      </select>
+      {chosen && several ? (
+        <select
+          aria-label={`Card of ${graphic.name}`}
+          value={setting.card ?? ''}
+          onChange={(event) => onChange({ card: event.target.value || undefined })}
+          className={small}
+        >
+          <option value="">the card that is up</option>
+          {graphic.cards.map((card, place) => (
+            <option key={card.id} value={card.id}>
+              {place + 1} · {Object.values(card.words)[0] ?? Object.values(upCardOf(graphic).words)[0]}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <span />
+      )}
+      {chosen && dressed ? (
+        <select
+          aria-label={`Outfit of ${graphic.name}`}
+          value={setting.outfit ?? '-'}
+          onChange={(event) => onChange({ outfit: event.target.value === '-' ? undefined : event.target.value })}
+          className={small}
+        >
+          <option value="-">the outfit it wears</option>
+          <option value="">all parts</option>
+          {graphic.outfits.map((outfit) => (
+            <option key={outfit.id} value={outfit.id}>
+              {outfit.name}
+            </option>
+          ))}
+        </select>
+      ) : (
+        <span />
+      )}
+    </li>
+  );
+}

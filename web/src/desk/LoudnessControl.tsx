@@ -1,0 +1,31 @@
+import { Volume2, VolumeX } from 'lucide-react';
+import { useShow } from '../show/ShowContext';
+
+/** How loud the sounds of graphics are on the outputs, and whether they are at all. */
+export function LoudnessControl() {
+  const { show, edits } = useShow();
+  const { level, muted } = show.loudness;
+  return (
+    <span className="flex items-center gap-1">
+      <button
+        type="button"
+        aria-pressed={muted}
+        aria-label="Mute the sounds of graphics"
+        title={muted ? 'The sounds of graphics are muted. Press to hear them again.' : 'Mute the sounds of graphics'}
+        onClick={() => void edits.show({ loudness: { level, muted: !muted } })}
+        className="grid size-9 place-items-center rounded-[10px] text-quiet hover:bg-panel hover:text-ink aria-pressed:text-orchid"
+      >
+        {muted ? <VolumeX aria-hidden size={16} /> : <Volume2 aria-hidden size={16} />}
+      </button>
+      <input
+        type="range"
+        min={0}
+        max={100}
+        aria-label="Loudness of all sounds"
+        value={Math.round(level * 100)}
+        onChange={(event) => void edits.show({ loudness: { level: Number(event.target.value) / 100, muted } })}
+        className="w-20 accent-(--color-cool)"
+      />
+    </span>
+  );
+}

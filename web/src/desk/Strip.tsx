@@ -1,0 +1,97 @@
+import { BellOff, History, Undo2 } from 'lucide-react';
+import { Popover } from 'radix-ui';
+import { useLive } from '../live/LiveContext';
+import { useNow } from '../live/useNow';
+import { ageText, clockText } from '../show/format';
+import { useShow } from '../show/ShowContext';
+import { useAir } from '../show/useAir';
+import { Button, Key } from '../ui/Button';
+
+/** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
+export function Strip() {
+  const { news } = useLive();
+  const { press } = useAir();
+  const now = useNow();
+  const last = news?.trail.at(-1);
+  const waiting = (news?.alerts.length ?? 0) + (news?.hush?.waiting.length ?? 0);
+  return (
+    <div className="flex min-w-0 items-center gap-2">
+      <Button
+        disabled={!news?.takeBack}
+        onClick={() => void press('takeBack')}
+        title={news?.takeBack ? `Takes back: ${news.takeBack}` : 'Nothing on air to take back'}
+      >
+        <Undo2 aria-hidden size={14} /> Take back <Key>Ctrl Z</Key>
+      </Button>
+      <Popover.Root>
+        <Popover.Trigger asChild>
+          <button
+            type="button"
+            className="flex min-h-9 min-w-0 flex-1 items-center gap-2 rounded-[10px] px-2 text-left text-quiet hover:bg-panel"
+          >
+            <History aria-hidden size={14} className="shrink-0" />
+            <span role="status" className="truncate">
+              {last ? `${last.sentence}, ${ageText(now - last.at)}` : 'Nothing has been on air yet.'}
+            </span>
+          </button>
+        </Popover.Trigger>
+        <Popover.Portal>
+          <Popover.Content
+            side="top"
+            align="start"
+            sideOffset={6}
+            aria-label="What happened on air"
+            className="z-40 w-96 rounded-xl bg-raised p-2 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+          >
+            <Trail />
+          </Popover.Content>
+        </Popover.Portal>
+      </Popover.Root>
+      {waiting > 0 && (
+        <span className="shrink-0 text-lamp-soft">
+          {waiting} {waiting === 1 ? 'waits' : 'wait'}
+        </span>
+      )}
+      {news?.hush ? (
+        <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">
+          <BellOff aria-hidden size={14} className="text-cool" />
+          Hush {clockText(now - news.hush.since)}
+          {waiting > 0 && (
+            <Button kind="bare" onClick={() => void press('hushOver', { keep: false })}>
+              End, drop {waiting}
+            </Button>
+          )}
+          <Button kind="bare" onClick={() => void press('hushOver', { keep: true })}>
+            End the hush
+          </Button>
+        </span>
+      ) : (
+        <Button
+          kind="bare"
+          onClick={() => void press('hush')}
+          title="For a serious moment: alerts and what comes by itself wait. Your hands still work."
+        >
+          <BellOff aria-hidden size={14} /> Hush
+        </Button>
+      )}
+    </div>
+  );
+}
+
+function Trail() {
+  const { news } = useLive();
+  const { show } = useShow();
+  const now = useNow();
+  const lines = [...(news?.trail ?? [])].reverse();
+  if (lines.length === 0) return <p className="p-2 text-quiet">{show.name} has not been on air yet.</p>;
+  return (
+    <ol className="grid gap-0.5">
+      {lines.map((line, at) => (
+        <li key={`${line.at}/${at}`} className="flex justify-between gap-3 rounded-md px-2 py-1">
+          <span className="min-w-0 truncate">{line.sentence}</span>
+          <span className="shrink-0 text-quiet">{ageText(now - line.at)}</span>
+        </li>
+      ))}
+    </ol>
+  );
+}

@@ -1,0 +1,53 @@
+import type { News } from '../live/LiveContext';
+import type { Cue, Show } from '../show/ShowContext';
+import { isLit } from '../show/useAir';
+
+export type CueStep = Cue['steps'][number];
+export type CueSetting = CueStep['settings'][number];
+
+/** What is lit now, as a cue would set it: each with its card, in the outfit it wears. */
+export function litNow(show: Show, news: News | null): CueSetting[] {
+  return (news?.airings ?? [])
+    .filter((airing) => isLit(airing.phase) && airing.origin !== 'alert')
+    .map((airing) => {
+      const graphic = show.graphics.find((one) => one.id === airing.graphic);
+      return {
+        graphic: airing.graphic,
+        act: 'light' as const,
+        card: graphic && graphic.cards.length > 1 ? airing.card : undefined,
+        outfit: graphic && graphic.outfits.length > 0 ? (graphic.worn ?? '') : undefined,
+      };
+    });
+}
+
+/** A cue that is not kept yet: its id is empty. */
+export function newCue(show: Show, settings: CueSetting[]): Cue {
+  const names = new Set(show.cues.map((cue) => cue.name));
+  let name = 'New cue';
+  for (let count = 2; names.has(name); count++) name = `New cue ${count}`;
+  return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings }] };
+}
+
+/** The step with a graphic set otherwise; `null` leaves it alone. */
+export function withSetting(step: CueStep, graphic: string, change: Partial<CueSetting> | null): CueStep {
+  const at = step.settings.findIndex((one) => one.graphic === graphic);
+  if (change === null) return { ...step, settings: step.settings.filter((one) => one.graphic !== graphic) };
+  if (at < 0) return { ...step, settings: [...step.settings, { graphic, act: 'light', ...change }] };
+  return { ...step, settings: step.settings.map((one, place) => (place === at ? { ...one, ...change } : one)) };
+}
+
+/** What would be lit once the first step of a cue is done, in the order of lighting. */
+export function litAfter(cue: Cue, show: Show, news: News | null): CueSetting[] {
+  const step = cue.steps[0];
+  if (!step) return [];
+  const seatOf = (id: string) => show.graphics.find((one) => one.id === id)?.seat;
+  const set = new Map(step.settings.map((one) => [one.graphic, one]));
+  // A later one wins in a seat.
+  const lights = new Map(step.settings.filter((one) => one.act === 'light').map((one) => [seatOf(one.graphic), one]));
+  const staying = litNow(show, news).filter((one) => {
+    const act = set.get(one.graphic)?.act;
+    if (lights.has(seatOf(one.graphic))) return false;
+    return act === 'set' || (act === undefined && !step.onlyThese);
+  });
+  return [...staying.map((one) => ({ ...one, ...set.get(one.graphic) })), ...lights.values()];
+}

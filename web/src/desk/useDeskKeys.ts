@@ -1,0 +1,43 @@
+import { useEffect } from 'react';
+import { useLive } from '../live/LiveContext';
+import { useShow } from '../show/ShowContext';
+import { useAir } from '../show/useAir';
+import { keysOf } from './keys';
+import type { Desk } from './useDesk';
+
+/** Listens to the keys as long as the desk is open; typing in a field is never a press, nor is a key in a dialog. */
+export function useDeskKeys(desk: Desk): void {
+  const { show } = useShow();
+  const { news } = useLive();
+  const { press } = useAir();
+  const loaded = news?.standbyCue ?? news?.standby;
+
+  // Keys are the window's: the desk hears them wherever the focus is.
+  useEffect(() => {
+    const keys = new Map(keysOf(show, desk, press).map((one) => [one.key, one]));
+    const onKey = (event: KeyboardEvent): void => {
+      const target = event.target as HTMLElement;
+      if (target.closest('input, textarea, select, [contenteditable], [role="dialog"], [role="menu"]')) return;
+      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !event.altKey) {
+        event.preventDefault();
+        void press('takeBack', { how: 'Ctrl+Z' });
+        return;
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
+      const key = keys.get(event.key.toLowerCase());
+      if (key) {
+        event.preventDefault();
+        // What was clicked before must not catch the Enter that lights this.
+        if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
+        key.run();
+      } else if (event.key === 'Enter' && show.lookFirst && loaded) {
+        const control = target.closest<HTMLElement>('button, a');
+        if (control && control.dataset.press !== loaded) return;
+        event.preventDefault();
+        desk.standby('Enter');
+      }
+    };
+    window.addEventListener('keydown', onKey);
+    return () => window.removeEventListener('keydown', onKey);
+  }, [show, desk, press, loaded]);
+}

@@ -1,0 +1,59 @@
+import { templateOf, useShow, type Graphic } from '../show/ShowContext';
+import { Field, KeptText } from '../ui/Field';
+import { Heading } from './Heading';
+
+/** The keys of a graphic on the desk. A key that belongs to something else is refused, and says to what. */
+export function GraphicKeys({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const numbers = templateOf(show, graphic)?.fields.filter((field) => field.kind === 'number') ?? [];
+  const count = (field: string, way: 'up' | 'down', key: string): void => {
+    const { [field]: own, ...others } = graphic.countKeys;
+    const keys = { ...own, [way]: key || undefined };
+    void edits.graphic(graphic.id, { countKeys: keys.up || keys.down ? { ...others, [field]: keys } : others });
+  };
+  return (
+    <Heading name="Keys" note="? on the desk shows all">
+      <div className="grid grid-cols-2 gap-2">
+        <KeyField label="On and off" value={graphic.key} onKeep={(key) => void edits.graphic(graphic.id, { key })} />
+        {graphic.cards.length > 1 && (
+          <KeyField
+            label="Next card"
+            value={graphic.nextKey}
+            onKeep={(nextKey) => void edits.graphic(graphic.id, { nextKey })}
+          />
+        )}
+        {numbers.flatMap((field) => [
+          <KeyField
+            key={`${field.name} up`}
+            label={`${field.label} +1`}
+            value={graphic.countKeys[field.name]?.up}
+            onKeep={(key) => count(field.name, 'up', key)}
+          />,
+          <KeyField
+            key={`${field.name} down`}
+            label={`${field.label} −1`}
+            value={graphic.countKeys[field.name]?.down}
+            onKeep={(key) => count(field.name, 'down', key)}
+          />,
+        ])}
+      </div>
+    </Heading>
+  );
+}
+
+function KeyField({ label, value, onKeep }: { label: string; value?: string | null; onKeep(key: string): void }) {
+  return (
+    <Field
+      label={label}
+      render={(id) => (
+        <KeptText
+          id={id}
+          value={value ?? ''}
+          maxLength={1}
+          placeholder="none"
+          onKeep={(key) => onKeep(key.toLowerCase())}
+        />
+      )}
+    />
+  );
+}

@@ -1,0 +1,83 @@
+import { Music, Play } from 'lucide-react';
+import { toast } from 'sonner';
+import { useShow, type Graphic } from '../show/ShowContext';
+import { Button } from '../ui/Button';
+import { Field, inputLook } from '../ui/Field';
+import { FilePick } from '../ui/FilePick';
+import { Range } from '../ui/Range';
+import { Heading } from './Heading';
+import { kindOf } from './mediaValue';
+
+/** What is heard when it arrives: a shipped tone, or a file of one's own. */
+export function SoundChoice({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const { sound } = graphic;
+  const own = show.assets.filter((asset) => kindOf(asset.id) === 'sound');
+  const choose = (source: string): void =>
+    void edits.graphic(graphic.id, { sound: { source, level: sound?.level ?? 0.8 } });
+  const bring = async (file: File): Promise<void> => {
+    const asset = await edits.addFile(file);
+    if (asset) choose(asset.id);
+  };
+  const hear = (): void => {
+    if (!sound) return;
+    const audio = new Audio(soundUrl(sound.source, show.tones));
+    audio.volume = sound.level;
+    audio.play().catch(() => toast.error('This browser does not play it.'));
+  };
+  return (
+    <Heading name="Sound" note={show.loudness.muted ? 'all sounds are muted' : undefined}>
+      <Field
+        label="Heard when it arrives"
+        render={(id) => (
+          <span className="flex gap-1.5">
+            <select
+              id={id}
+              value={sound?.source ?? ''}
+              onChange={(event) => choose(event.target.value)}
+              className={inputLook}
+            >
+              <option value="">nothing</option>
+              <optgroup label="Tones">
+                {show.tones.map((tone) => (
+                  <option key={tone}>{tone}</option>
+                ))}
+              </optgroup>
+              {own.length > 0 && (
+                <optgroup label="Your files">
+                  {own.map((asset) => (
+                    <option key={asset.id} value={asset.id}>
+                      {asset.name}
+                    </option>
+                  ))}
+                </optgroup>
+              )}
+            </select>
+            {sound && (
+              <Button aria-label="Hear it" onClick={hear}>
+                <Play aria-hidden size={14} />
+              </Button>
+            )}
+          </span>
+        )}
+      />
+      {sound && (
+        <Range
+          label="Its level"
+          value={sound.level}
+          max={1}
+          step={0.05}
+          words={(level) => `${Math.round(level * 100)} %`}
+          onKeep={(level) => void edits.graphic(graphic.id, { sound: { ...sound, level } })}
+        />
+      )}
+      <FilePick kind="bare" accept=".wav,.mp3,.ogg,.flac,audio/*" onPick={(file) => void bring(file)}>
+        <Music aria-hidden size={14} /> Bring in a sound
+      </FilePick>
+    </Heading>
+  );
+}
+
+function soundUrl(source: string, tones: readonly string[]): string {
+  return tones.includes(source) ? `/tones/${encodeURIComponent(source)}.wav` : `/assets/${source}`;
+}

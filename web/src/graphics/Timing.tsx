@@ -1,0 +1,242 @@
+import clsx from 'clsx';
+import { templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
+import { Field, inputLook, KeptText } from '../ui/Field';
+import { Range } from '../ui/Range';
+import { Heading } from './Heading';
+
+/** How long it stays, what follows, and what it does by itself. */
+export function Timing({ graphic }: { graphic: Graphic }) {
+  const { edits } = useShow();
+  return (
+    <Heading name="Timing">
+      <Field
+        label="Stays, in seconds"
+        note={graphic.stay == null ? 'Until switched off.' : 'Then it leaves by itself.'}
+        render={(id) => (
+          <KeptText
+            id={id}
+            type="number"
+            min={0.5}
+            step={0.5}
+            placeholder="until switched off"
+            value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
+            onKeep={(text) => void edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) })}
+          />
+        )}
+      />
+      {graphic.stay != null && <Then graphic={graphic} />}
+      <Eye graphic={graphic} />
+      {graphic.cards.length > 1 && <CardsInTurn graphic={graphic} />}
+      <Range
+        label="Speed of its motion"
+        value={graphic.speed}
+        min={0.25}
+        max={4}
+        step={0.05}
+        words={(speed) => `${speed.toFixed(2)} ×`}
+        onKeep={(speed) => void edits.graphic(graphic.id, { speed })}
+      />
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={graphic.covers}
+          onChange={(event) => void edits.graphic(graphic.id, { covers: event.target.checked })}
+          className="size-4 accent-(--color-cool)"
+        />
+        Sends all others aside while it is lit
+      </label>
+    </Heading>
+  );
+}
+
+const pair = 'grid grid-cols-[1fr_84px] items-start gap-2';
+
+/** What follows when the stay is over. */
+function Then({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const then = graphic.then;
+  return (
+    <div className={pair}>
+      <Field
+        label="Then"
+        render={(id) => (
+          <select
+            id={id}
+            value={then?.graphic ?? ''}
+            onChange={(event) =>
+              void edits.graphic(graphic.id, { then: { graphic: event.target.value, delay: then?.delay ?? 0 } })
+            }
+            className={inputLook}
+          >
+            <option value="">nothing</option>
+            {show.graphics
+              .filter((one) => one.id !== graphic.id)
+              .map((one) => (
+                <option key={one.id} value={one.id}>
+                  {one.name}
+                </option>
+              ))}
+          </select>
+        )}
+      />
+      {then && (
+        <Seconds
+          label="After, s"
+          ms={then.delay}
+          onKeep={(delay) => void edits.graphic(graphic.id, { then: { ...then, delay } })}
+        />
+      )}
+    </div>
+  );
+}
+
+const eyes = {
+  '': 'nothing',
+  bounce: 'a bounce',
+  sheen: 'a sheen of light',
+  pulse: 'a pulse',
+  again: 'coming now and then',
+} as const;
+
+/** What draws the eye: a motion while it is lit, or coming now and then instead of staying. One choice, not two. */
+function Eye({ graphic }: { graphic: Graphic }) {
+  const { edits } = useShow();
+  const now = graphic.every != null ? 'again' : (graphic.attention?.kind ?? '');
+  const ms = graphic.every ?? graphic.attention?.every;
+  const choose = (kind: keyof typeof eyes, every: number): void => {
+    // What comes now and then leaves by itself in between.
+    const stay = kind === 'again' && graphic.stay == null ? { stay: 8000 } : {};
+    void edits.graphic(graphic.id, {
+      ...stay,
+      every: kind === 'again' ? every : 0,
+      attention: kind === '' || kind === 'again' ? { on: false } : { on: true, attention: { kind, every } },
+    });
+  };
+  return (
+    <div>
+      <div className={pair}>
+        <Field
+          label="Draws the eye by"
+          render={(id) => (
+            <select
+              id={id}
+              value={now}
+              onChange={(event) => {
+                const kind = event.target.value as keyof typeof eyes;
+                choose(kind, kind === 'again' ? Math.max(ms ?? 0, 60_000) : Math.min(ms ?? 20_000, 20_000));
+              }}
+              className={inputLook}
+            >
+              {Object.entries(eyes).map(([kind, words]) => (
+                <option key={kind} value={kind}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          )}
+        />
+        {now !== '' && ms != null && <Seconds label="Every, s" ms={ms} onKeep={(every) => choose(now, every)} />}
+      </div>
+      {now === 'again' && (
+        <p className="mt-1 text-[11.5px] text-quiet">
+          Dark in between. The ⟳ on its switch lets it begin: nothing goes on air by being edited.
+        </p>
+      )}
+    </div>
+  );
+}
+
+const orders = { once: 'once, to the last', round: 'round and round', shuffle: 'shuffled' } as const;
+
+/** How its cards come up by themselves. */
+function CardsInTurn({ graphic }: { graphic: Graphic }) {
+  const { show, edits } = useShow();
+  const { cycle } = graphic;
+  const keep = (next: Partial<NonNullable<Graphic['cycle']>>): void =>
+    void edits.graphic(graphic.id, {
+      cycle: { on: true, cycle: { order: 'round', every: 8000, cards: [], ...cycle, ...next } },
+    });
+  const first = templateOf(show, graphic)?.fields.find((field) => field.kind !== 'picture');
+  const name = (card: Card, at: number) => `${at + 1} ${(first && card.words[first.name]) ?? ''}`;
+  const chosen = (id: string) => !cycle || cycle.cards.length === 0 || cycle.cards.includes(id);
+  const toggle = (id: string): void => {
+    const on = graphic.cards.map((card) => card.id).filter((card) => (card === id ? !chosen(card) : chosen(card)));
+    if (on.length > 0) keep({ cards: on.length === graphic.cards.length ? [] : on });
+  };
+  return (
+    <div className="grid gap-2">
+      <div className={pair}>
+        <Field
+          label="Cards by themselves"
+          render={(id) => (
+            <select
+              id={id}
+              value={cycle?.order ?? ''}
+              onChange={(event) =>
+                event.target.value
+                  ? keep({ order: event.target.value as keyof typeof orders })
+                  : void edits.graphic(graphic.id, { cycle: { on: false } })
+              }
+              className={inputLook}
+            >
+              <option value="">by hand only</option>
+              {Object.entries(orders).map(([order, words]) => (
+                <option key={order} value={order}>
+                  {words}
+                </option>
+              ))}
+            </select>
+          )}
+        />
+        {cycle?.every != null && <Seconds label="Each for, s" ms={cycle.every} onKeep={(every) => keep({ every })} />}
+      </div>
+      {cycle && (
+        <>
+          <label className="flex items-center gap-2">
+            <input
+              type="checkbox"
+              checked={cycle.every == null}
+              onChange={(event) => keep({ every: event.target.checked ? undefined : 8000 })}
+              className="size-4 accent-(--color-cool)"
+            />
+            A new card each time it is lit, instead
+          </label>
+          <div role="group" aria-label="Cards that take turns" className="flex flex-wrap gap-1">
+            {graphic.cards.slice(0, 60).map((card, at) => (
+              <button
+                key={card.id}
+                type="button"
+                aria-pressed={chosen(card.id)}
+                onClick={() => toggle(card.id)}
+                className={clsx(
+                  'max-w-full truncate rounded-md px-2 py-1 text-[11.5px]',
+                  chosen(card.id) ? 'bg-ridge text-ink' : 'bg-ground text-faint line-through',
+                )}
+              >
+                {name(card, at)}
+              </button>
+            ))}
+          </div>
+        </>
+      )}
+    </div>
+  );
+}
+
+function Seconds({ label, ms, onKeep }: { label: string; ms: number; onKeep(ms: number): void }) {
+  return (
+    <Field
+      label={label}
+      render={(id) => (
+        <KeptText
+          id={id}
+          type="number"
+          min={0}
+          step={0.5}
+          value={String(ms / 1000)}
+          onKeep={(text) => onKeep(Math.max(0, Math.round(Number(text) * 1000)))}
+        />
+      )}
+    />
+  );
+}
