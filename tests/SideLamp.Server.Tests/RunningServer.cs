@@ -17,9 +17,11 @@ internal sealed class RunningServer : IAsyncDisposable
     private readonly string _data = Directory.CreateTempSubdirectory("sidelamp-test").FullName;
     private Process _process;
 
-    private RunningServer()
+    private readonly string[] _options;
+
+    private RunningServer(string[] options)
     {
-        Port = FreePort();
+        (_options, Port) = (options, FreePort());
         _process = Start(_data, Port);
     }
 
@@ -31,9 +33,9 @@ internal sealed class RunningServer : IAsyncDisposable
 
     public string Origin => $"http://127.0.0.1:{Port}";
 
-    public static async Task<RunningServer> Begin()
+    public static async Task<RunningServer> Begin(params string[] options)
     {
-        var server = new RunningServer();
+        var server = new RunningServer(options);
         await server.Ready();
         return server;
     }
@@ -100,9 +102,9 @@ internal sealed class RunningServer : IAsyncDisposable
         Http.DefaultRequestHeaders.Add("Origin", Origin);
     }
 
-    private static Process Start(string data, int port) =>
+    private Process Start(string data, int port) =>
         Process.Start(
-            new ProcessStartInfo("dotnet", [typeof(App).Assembly.Location, "serve", "--data", data, "--port", $"{port}", "--still"])
+            new ProcessStartInfo("dotnet", [typeof(App).Assembly.Location, "serve", "--data", data, "--port", $"{port}", "--still", .. _options])
             {
                 RedirectStandardOutput = true,
                 RedirectStandardError = true,

@@ -125,7 +125,7 @@ test('the desk says when nobody can see what is lit, and an output that comes la
   await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
   await page.keyboard.press('1');
   await expect(page.getByRole('alert')).toContainText('Nobody can see this');
-  await expect(page.getByText(/On air 0:0[2-9]/)).toBeVisible();
+  await expect(page.getByText(/Unseen 0:0[2-9]/)).toBeVisible();
   const context = await browser.newContext({
     viewport: { width: 1920, height: 1080 },
   });
@@ -134,6 +134,7 @@ test('the desk says when nobody can see what is lit, and an output that comes la
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   expect(await output.evaluate(() => document.getAnimations().length)).toBe(0);
   await expect(page.getByText('1 output showing')).toBeVisible();
+  await expect(page.getByText(/On air 0:\d\d/)).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await context.close();
 });
@@ -154,6 +155,7 @@ test('a page opened while the server is away is empty, and connects when it come
   await lamp.start();
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
+  await expect(page.getByText(/On air 0:\d\d/)).toBeVisible();
   await page.keyboard.press('1');
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await context.close();

@@ -48,7 +48,7 @@ test('a change of brand dresses what is lit only when it is pushed', async ({ pa
   await expect(sample).toHaveCSS('background-color', 'rgb(64, 32, 16)');
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
   await page.getByRole('link', { name: 'Desk' }).click();
-  await page.getByRole('button', { name: 'Push', exact: true }).click();
+  await page.getByRole('button', { name: 'Push the edit of Names' }).click();
   await expect(plate).toHaveCSS('background-color', 'rgb(64, 32, 16)');
 });
 

@@ -88,6 +88,8 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
         {graphic.cards.length > 1 && <CardPick graphic={graphic} template={template} />}
         {template?.fields
           .filter((field) => field.kind !== 'picture')
+          // What is counted comes first: it is stepped in a hurry.
+          .sort((one, other) => Number(other.start != null) - Number(one.start != null))
           .map((field) => (
             <WordRow
               key={field.name}

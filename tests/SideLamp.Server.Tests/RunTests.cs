@@ -1,0 +1,182 @@
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>Running a show over the wire: cues, counters, undo, what comes by itself.</summary>
+public sealed class RunTests : IAsyncLifetime
+{
+    private RunningServer _server = null!;
+
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin("--rehearsal");
+
+    public ValueTask DisposeAsync() => _server.DisposeAsync();
+
+    [Fact]
+    public async Task Rule_20_a_cue_is_one_change_on_the_wire_and_one_undo()
+    {
+        using var page = await _server.Open(await _server.Token());
+        var before = (await page.Next("snap"))["rev"]!.GetValue<long>();
+        await Press("cue", new { cue = "opening" });
+        var change = await page.Next("change");
+        Assert.Equal(before + 1, change["rev"]!.GetValue<long>());
+        Assert.Equal(["lamp", "names", "place"], change["put"]!.AsArray().Select(item => item!["graphic"]!.GetValue<string>()).Order());
+        await Press("takeBack", new { });
+        using var desk = await _server.Open();
+        var news = await desk.Next("desk");
+        Assert.Empty(Lit(news));
+        Assert.Empty(news["cueSteps"]!.AsArray());
+        Assert.Contains("Taken back: Opening", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_later_step_of_a_cue_comes_at_its_time_and_says_so_before()
+    {
+        using var desk = await _server.Open();
+        await Press("cue", new { cue = "opening" });
+        var ahead = await desk.Next(message => message["cueSteps"]?.AsArray().Count == 1);
+        // As the demo's cue says: 8 s after the press.
+        Assert.Equal(8000, ahead["cueSteps"]![0]!["at"]!.GetValue<double>() - ahead["airings"]![0]!["litAt"]!.GetValue<double>(), 1.0);
+        await Ahead(8500);
+        await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).SequenceEqual(["lamp", "place", "sightings"]));
+    }
+
+    [Fact]
+    public async Task A_graphic_that_is_deleted_leaves_the_cues_and_what_follows_it()
+    {
+        await Edit("quote", new { then = new { graphic = "names", delay = 0 } });
+        await _server.Http.DeleteAsync("/api/graphics/names");
+        var show = await _server.Show();
+        Assert.DoesNotContain("\"names\"", show["cues"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Null(show["graphics"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == "quote")!["then"]);
+        Assert.Equal(HttpStatusCode.OK, (await Press("cue", new { cue = "opening" })).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_stepped_number_goes_to_air_at_once_and_edits_that_wait_do_not()
+    {
+        await _server.Press("light", "count");
+        using var page = await _server.Open(await _server.Token());
+        await page.Next("snap");
+        await Edit("count", new { words = new { leftName = "hawk-moths" } });
+        await Press("count", new { graphic = "count", field = "leftCount", by = 1 });
+        var patch = (await page.Next("change"))["patch"]!.ToJsonString();
+        Assert.Contains("38", patch, StringComparison.Ordinal);
+        Assert.DoesNotContain("hawk-moths", patch, StringComparison.Ordinal);
+        await Press("takeBack", new { });
+        Assert.Contains("37", (await page.Next("change"))["patch"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Equal(("37", "hawk-moths"), (await Word("leftCount"), await Word("leftName")));
+        // A new round: the numbers begin anew, the names stay.
+        await Press("reset", new { graphic = "count", keep = true });
+        Assert.Equal(("0", "0", "hawk-moths"), (await Word("leftCount"), await Word("rightCount"), await Word("leftName")));
+
+        async Task<string> Word(string field) =>
+            (await _server.Show())["graphics"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == "count")!["cards"]![0]!["words"]![field]!.GetValue<string>();
+    }
+
+    [Fact]
+    public async Task A_number_that_a_feed_gives_is_not_stepped()
+    {
+        await Edit("count", new { words = new { leftCount = "{{ cloth.text }}" } });
+        var answer = await Press("count", new { graphic = "count", field = "leftCount", by = 1 });
+        Assert.Equal((HttpStatusCode.Conflict, true), (answer.StatusCode, (await answer.Content.ReadAsStringAsync()).Contains("feed", StringComparison.Ordinal)));
+        Assert.Equal(HttpStatusCode.BadRequest, (await Press("count", new { graphic = "count", field = "leftName", by = 1 })).StatusCode);
+    }
+
+    [Fact]
+    public async Task Rule_13_what_is_set_to_come_by_itself_does_so_on_its_grid_and_too_short_an_interval_is_refused()
+    {
+        var refused = await Edit("sighting", new { every = 12_000 });
+        Assert.Equal("/every", (await refused.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["path"]!.GetValue<string>());
+        using var desk = await _server.Open();
+        await desk.Next("desk");
+        await Press("every", new { graphic = "sighting" });
+        await Ahead(8 * 60_000);
+        var news = await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Contains("sighting"));
+        Assert.Contains("came by itself", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
+        // What is switched off while setting up does not come any more.
+        await Edit("sighting", new { every = 0 });
+        Assert.Empty((await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && message["repeats"]!.AsArray().Count == 0))["repeats"]!.AsArray());
+    }
+
+    [Fact]
+    public async Task A_key_belongs_to_one_thing_and_a_refusal_says_to_which()
+    {
+        var answer = await Edit("names", new { nextKey = "z" });
+        Assert.Contains("the cue “Opening”", await answer.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Edit("names", new { key = "m" })).StatusCode);
+        Assert.Equal(HttpStatusCode.BadRequest, (await Edit("names", new { key = "?" })).StatusCode);
+    }
+
+    [Fact]
+    public async Task Rule_27_a_field_that_is_locked_does_not_change_while_it_is_on_air()
+    {
+        var made = await _server.Http.PostAsJsonAsync("/api/templates", new { copyOf = "name" });
+        var id = (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
+        var source = JsonNode.Parse((await _server.Http.GetFromJsonAsync<JsonNode>($"/api/templates/{id}/source"))!["source"]!.GetValue<string>())!;
+        source["fields"]!.AsArray().Single(field => field!["name"]!.GetValue<string>() == "role")!["onAir"] = false;
+        await _server.Http.PutAsJsonAsync($"/api/templates/{id}", new { revision = long.MaxValue, source = source.ToJsonString() });
+        await Edit("names", new { template = id });
+        await _server.Press("light", "names");
+        Assert.Equal(HttpStatusCode.OK, (await Edit("names", new { words = new { name = "Odalys B. Thrupp" } })).StatusCode);
+        var locked = await Edit("names", new { words = new { role = "keeper of the lamp" } });
+        Assert.Contains("does not change while", await locked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        await _server.Press("dark", "names");
+        Assert.Equal(HttpStatusCode.OK, (await Edit("names", new { words = new { role = "keeper of the lamp" } })).StatusCode);
+    }
+
+    [Fact]
+    public async Task An_output_is_told_how_loud_it_is_and_what_is_heard()
+    {
+        using var page = await _server.Open(await _server.Token());
+        Assert.Equal(1, (await page.Next("volume"))["level"]!.GetValue<double>());
+        await _server.Http.PatchAsJsonAsync("/api/show", new { revision = long.MaxValue, loudness = new { level = 0.5, muted = false } });
+        Assert.Equal(0.5, (await page.Next("volume"))["level"]!.GetValue<double>());
+        await _server.Http.PatchAsJsonAsync("/api/outputs/main", new { revision = long.MaxValue, sounds = false });
+        Assert.Equal(0, (await page.Next("volume"))["level"]!.GetValue<double>());
+        await _server.Press("light", "follow");
+        var sound = (await page.Next("change"))["put"]![0]!["sound"]!;
+        var wav = await _server.Http.GetByteArrayAsync(sound["url"]!.GetValue<string>());
+        Assert.Equal("RIFF"u8.ToArray(), wav[..4]);
+    }
+
+    [Fact]
+    public async Task What_runs_goes_on_after_a_kill()
+    {
+        await Press("every", new { graphic = "sighting" });
+        await Press("hush", new { });
+        await _server.Press("light", "names");
+        await _server.Press("dark", "names");
+        await _server.Kill();
+        await _server.Restart();
+        using var desk = await _server.Open();
+        var news = await desk.Next("desk");
+        Assert.Equal("sighting", news["repeats"]![0]!["graphic"]!.GetValue<string>());
+        Assert.NotNull(news["hush"]);
+        Assert.Contains("Names dark", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
+        // Undo still knows the last act, and the seat what it held.
+        await Press("takeBack", new { });
+        Assert.Contains("names", Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Any())));
+    }
+
+    private static IEnumerable<string> Lit(JsonNode news) =>
+        news["airings"]!.AsArray().Where(one => one!["phase"]!.GetValue<string>() is "arriving" or "lit" or "reviving" or "waiting").Select(one => one!["graphic"]!.GetValue<string>()).Order();
+
+    private Task<HttpResponseMessage> Press(string verb, object what)
+    {
+        var body = System.Text.Json.JsonSerializer.SerializeToNode(what)!.AsObject();
+        body["id"] = Guid.NewGuid().ToString();
+        body["verb"] = verb;
+        return _server.Http.PostAsJsonAsync("/api/air", body);
+    }
+
+    private async Task<HttpResponseMessage> Edit(string graphic, object edit)
+    {
+        var body = System.Text.Json.JsonSerializer.SerializeToNode(edit)!.AsObject();
+        body["revision"] = (await _server.Show())["revision"]!.GetValue<long>();
+        return await _server.Http.PatchAsJsonAsync($"/api/graphics/{graphic}", body);
+    }
+
+    private async Task Ahead(double ms) => (await _server.Http.PostAsJsonAsync("/api/rehearsal/ahead", new { ms })).EnsureSuccessStatusCode();
+}
