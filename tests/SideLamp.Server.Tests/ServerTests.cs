@@ -36,22 +36,6 @@ public sealed class ServerTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task What_was_lit_before_a_kill_is_lit_after_it_again_and_again()
-    {
-        var random = new Random(7);
-        foreach (var graphic in new[] { "names", "lamp", "place", "question", "quote" })
-        {
-            Assert.Equal(HttpStatusCode.OK, (await _server.Press("light", graphic)).StatusCode);
-            await Task.Delay(random.Next(0, 400));
-            await _server.Kill();
-            await _server.Restart();
-            using var page = await _server.Open(await _server.Token());
-            var snap = await page.Next("snap");
-            Assert.Contains(snap["items"]!.AsArray(), item => item!["graphic"]!.GetValue<string>() == graphic);
-        }
-    }
-
-    [Fact]
     public async Task A_page_that_fell_out_of_step_gets_the_same_picture_as_one_that_followed()
     {
         var token = await _server.Token();

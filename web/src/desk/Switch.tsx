@@ -39,7 +39,8 @@ export const Switch = memo(function Switch(props: Props) {
   const { graphic, airing, view, standby, comes, repeats, away, follower, uncarried, desk } = props;
   const { press } = useAir();
   const asked = useAsked(graphic.id);
-  const lit = asked ? asked === 'light' : isLit(airing?.phase);
+  const confirmed = isLit(airing?.phase);
+  const lit = asked ? asked === 'light' : confirmed;
   const cut = view?.fits.some((fit) => fit.outcome === 'cut');
 
   return (
@@ -58,7 +59,7 @@ export const Switch = memo(function Switch(props: Props) {
             type="button"
             aria-pressed={lit}
             data-press={graphic.id}
-            aria-label={`${graphic.name}${lit ? ', on air' : standby ? ', in standby' : ''}`}
+            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}`}
             title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
             onClick={(event) => desk.graphic(graphic.id, undefined, event.shiftKey)}
             className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"

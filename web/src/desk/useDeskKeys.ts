@@ -3,6 +3,7 @@ import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { keysOf } from './keys';
+import { isTyping } from '../ui/isTyping';
 import type { Desk } from './useDesk';
 
 /** Listens to the keys as long as the desk is open; typing in a field is never a press, nor is a key in a dialog. */
@@ -17,7 +18,7 @@ export function useDeskKeys(desk: Desk): void {
     const keys = new Map(keysOf(show, desk, press).map((one) => [one.key, one]));
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      if (target.closest('input, textarea, select, [contenteditable], [role="dialog"], [role="menu"]')) return;
+      if (isTyping(target) || target.closest('[role="dialog"], [role="menu"]')) return;
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !event.altKey) {
         event.preventDefault();
         void press('takeBack', { how: 'Ctrl+Z' });

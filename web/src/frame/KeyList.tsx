@@ -6,6 +6,7 @@ import { useDesk } from '../desk/useDesk';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Key } from '../ui/Button';
+import { isTyping } from '../ui/isTyping';
 
 const opening = 'sidelamp:keys';
 
@@ -41,8 +42,7 @@ export function KeyList() {
   useEffect(() => {
     const show = (): void => setOpen(true);
     const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== '?' || (event.target as HTMLElement).closest('input, textarea, select, [contenteditable]'))
-        return;
+      if (event.key !== '?' || isTyping(event.target)) return;
       event.preventDefault();
       show();
     };

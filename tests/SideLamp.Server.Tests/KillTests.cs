@@ -1,0 +1,76 @@
+using System.Globalization;
+using System.Net;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>No acknowledged press is lost, at whatever instant the server is killed.</summary>
+public sealed class KillTests
+{
+    /// <summary>Each in a seat of its own, so that none sends another away; none leaves by itself.</summary>
+    private static readonly string[] Graphics = ["names", "lamp", "place", "question", "vote", "check", "sightings"];
+
+    /// <summary>How often the server is killed; <c>SIDELAMP_KILLS</c> says more, for the long run (bench/README.md).</summary>
+    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("SIDELAMP_KILLS") ?? "20", CultureInfo.InvariantCulture);
+
+    [Fact]
+    public async Task Kill_at_any_instant_loses_no_acknowledged_press()
+    {
+        var random = new Random(Environment.TickCount);
+        await using var server = await RunningServer.Begin();
+        var lit = Graphics.ToDictionary(graphic => graphic, _ => false);
+        var acknowledged = 0;
+        for (var round = 0; round < Rounds; round++)
+        {
+            using var stop = new CancellationTokenSource();
+            var pressing = PressUntilKilled(server, lit, random.Next(), stop.Token);
+            // Sometimes among the first presses, sometimes among many.
+            await Task.Delay(random.Next(1, 250));
+            await server.Kill();
+            await stop.CancelAsync();
+            var (count, inFlight) = await pressing;
+            acknowledged += count;
+            await server.Restart();
+            using var desk = await server.Open();
+            var onAir = (await desk.Next("desk"))["airings"]!
+                .AsArray()
+                .Where(one => one!["phase"]!.GetValue<string>() is "arriving" or "lit" or "reviving" or "waiting")
+                .Select(one => one!["graphic"]!.GetValue<string>())
+                .ToHashSet();
+            foreach (var graphic in Graphics)
+            {
+                // What was pressed and not acknowledged may have happened, or not.
+                Assert.True(graphic == inFlight || onAir.Contains(graphic) == lit[graphic], $"Round {round}: {graphic} was acknowledged as {(lit[graphic] ? "lit" : "dark")}.");
+                lit[graphic] = onAir.Contains(graphic);
+            }
+        }
+
+        Assert.True(acknowledged > Rounds, $"Only {acknowledged} presses were acknowledged.");
+        TestContext.Current.SendDiagnosticMessage($"{Rounds} kills, {acknowledged} acknowledged presses, none lost.");
+    }
+
+    /// <returns>How many presses were acknowledged, and the graphic whose press was not answered any more.</returns>
+    private static async Task<(int Count, string? InFlight)> PressUntilKilled(RunningServer server, Dictionary<string, bool> lit, int seed, CancellationToken stop)
+    {
+        var random = new Random(seed);
+        for (var count = 0; ; count++)
+        {
+            var graphic = Graphics[random.Next(Graphics.Length)];
+            var wish = !lit[graphic];
+            if (stop.IsCancellationRequested)
+            {
+                return (count, null);
+            }
+
+            try
+            {
+                var answer = await server.Press(wish ? "light" : "dark", graphic);
+                Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+                lit[graphic] = wish;
+            }
+            catch (HttpRequestException)
+            {
+                return (count, graphic);
+            }
+        }
+    }
+}

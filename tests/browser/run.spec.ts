@@ -1,0 +1,295 @@
+import type { Page } from '@playwright/test';
+import { expect, SideLamp, test as base } from './sideLamp';
+
+/** A rehearsal: the time of the show can be moved forward. */
+const test = base.extend<{ lamp: SideLamp }>({
+  // eslint-disable-next-line no-empty-pattern
+  lamp: async ({}, use) => {
+    const lamp = await SideLamp.begin('--rehearsal');
+    await use(lamp);
+    await lamp.end();
+  },
+});
+
+const lit = (page: Page, name: string) => page.getByRole('button', { name: `${name}, on air`, exact: true });
+const shown = (output: Page, graphic: string | RegExp) => output.getByText(graphic).first();
+
+async function open(page: Page, lamp: SideLamp): Promise<void> {
+  await page.goto(lamp.url);
+  await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
+}
+
+interface ShowNow {
+  tones: string[];
+  loudness: { level: number; muted: boolean };
+}
+
+async function show(lamp: SideLamp): Promise<ShowNow> {
+  return (await (await fetch(`${lamp.url}/api/show`)).json()) as ShowNow;
+}
+
+async function ahead(lamp: SideLamp, seconds: number): Promise<void> {
+  const answer = await fetch(`${lamp.url}/api/rehearsal/ahead`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json', origin: lamp.url },
+    body: JSON.stringify({ ms: seconds * 1000 }),
+  });
+  expect(answer.ok).toBe(true);
+}
+
+test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => {
+  await open(page, lamp);
+  const trail = page.getByRole('status').filter({ hasText: /ago|just now/ });
+
+  // 0:00. The opening: one key, three things; the switch of the cue counts down to its next step.
+  await page.keyboard.press('z');
+  await expect(lit(page, 'Names')).toBeVisible();
+  await expect(lit(page, 'Lamp is on')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Cue Opening' })).toContainText('next step in');
+  await expect(shown(output, 'Odalys Thrupp')).toBeVisible();
+  await ahead(lamp, 9);
+  await expect(lit(page, 'Sightings')).toBeVisible();
+  await expect(lit(page, 'Names')).toHaveCount(0);
+  await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
+
+  // 0:09. A line that comes by itself every eight minutes is let loose; its switch says when.
+  await page.getByRole('button', { name: 'Send your sighting comes by itself' }).click();
+  await expect(page.getByText(/comes in 7:5\d|comes in 8:00/)).toBeVisible();
+
+  // A guest, by key, and the next one while lit: only words change, in place.
+  await ahead(lamp, 60);
+  await page.keyboard.press('x');
+  await expect(shown(output, 'Benedek Carraway')).toBeVisible();
+  const plate = await output.locator('[data-node="plate/plate"]').first().elementHandle();
+  await page.keyboard.press('r');
+  await expect(shown(output, 'Ilse Okonjo-Marsh')).toBeVisible();
+  expect(await plate!.evaluate((element) => element.isConnected)).toBe(true);
+  await page.keyboard.press('Control+z');
+  await expect(shown(output, 'Benedek Carraway')).toBeVisible();
+  await expect(trail).toContainText('Taken back: card, Names');
+
+  // 2:00. A quote that leaves by itself after twenty seconds, and the seat remembers it.
+  await ahead(lamp, 50);
+  await page.keyboard.press('5');
+  await expect(lit(page, 'Species quote')).toBeVisible();
+  await expect(page.getByText(/leaves in 0:\d\d/)).toBeVisible();
+  await ahead(lamp, 22);
+  await expect(lit(page, 'Species quote')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Bring back Species quote' }).click();
+  await expect(lit(page, 'Species quote')).toBeVisible();
+  await page.keyboard.press('5');
+
+  // 3:00. The count goes up by key, on air at once.
+  await page.keyboard.press('9');
+  await expect(shown(output, '37')).toBeVisible();
+  await page.keyboard.press('m');
+  await page.keyboard.press('m');
+  await expect(shown(output, '39')).toBeVisible();
+
+  // 4:00. An alert takes the seat of what is lit, which comes back by itself.
+  await ahead(lamp, 60);
+  await page.keyboard.press('i');
+  await expect(lit(page, 'Tip')).toBeVisible();
+  await page
+    .getByRole('button', { name: /^New follower/ })
+    .first()
+    .click({ button: 'right' });
+  await page.getByText('Show it once, as an alert').click();
+  await expect(lit(page, 'New follower')).toBeVisible();
+  await expect(page.getByText(/makes way, comes back/)).toBeVisible();
+  await ahead(lamp, 8);
+  await expect(lit(page, 'Tip')).toBeVisible();
+  await expect(lit(page, 'New follower')).toHaveCount(0);
+  await ahead(lamp, 10);
+
+  // 5:00. A serious moment: what comes by itself waits, hands work.
+  await page.getByRole('button', { name: 'Hush', exact: true }).click();
+  await page
+    .getByRole('button', { name: /^New follower/ })
+    .first()
+    .click({ button: 'right' });
+  await page.getByText('Show it once, as an alert').click();
+  await expect(page.getByText('1 waits')).toBeVisible();
+  await ahead(lamp, 120);
+  await expect(lit(page, 'New follower')).toHaveCount(0);
+  await page.getByRole('button', { name: 'End the hush' }).click();
+  await expect(lit(page, 'New follower')).toBeVisible();
+  await ahead(lamp, 10);
+
+  // 8:10. The line comes by itself, and goes.
+  await ahead(lamp, 8 * 60 + 9 - (9 + 60 + 50 + 22 + 60 + 8 + 10 + 120 + 10) + 3);
+  await expect(lit(page, 'Send your sighting')).toBeVisible();
+  await expect(shown(output, 'Seen one at home?')).toBeVisible();
+  await ahead(lamp, 14);
+  await expect(lit(page, 'Send your sighting')).toHaveCount(0);
+
+  // 9:00. Lights out and back: what was lit is lit again.
+  const before = await onAirNow(page);
+  expect(before.length).toBeGreaterThan(3);
+  await page.getByRole('button', { name: 'Lights out' }).click();
+  await expect(output.locator('[data-node]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Lights back' }).click();
+  await expect.poll(() => onAirNow(page)).toEqual(before);
+
+  // 10:00. Good night: only the thanks.
+  await ahead(lamp, 40);
+  await page.keyboard.press('j');
+  await expect.poll(() => onAirNow(page)).toEqual(['Thanks']);
+  await expect(shown(output, 'With thanks to')).toBeVisible();
+  await page.keyboard.press('k');
+  await expect(output.locator('[data-node]')).toHaveCount(0);
+});
+
+async function onAirNow(page: Page): Promise<string[]> {
+  const names = await page.getByRole('list', { name: 'On air now' }).getByRole('button').allInnerTexts();
+  return names.map((name) => name.replace('On air:', '').trim()).sort();
+}
+
+test('two desks stay in step, and the last press wins', async ({ page, browser, output, lamp }) => {
+  await open(page, lamp);
+  const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
+  const tablet = await context.newPage();
+  await open(tablet, lamp);
+  await page.keyboard.press('1');
+  await expect(lit(tablet, 'Names')).toBeVisible();
+  await tablet.keyboard.press('2');
+  await expect(lit(page, 'Moth in view')).toBeVisible();
+  await expect(lit(page, 'Names')).toHaveCount(0);
+  await page.keyboard.press('1');
+  await expect(lit(tablet, 'Names')).toBeVisible();
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  // Each sees what the other did, and with what.
+  await expect(tablet.getByRole('status').filter({ hasText: 'Names lit by key 1' })).toBeVisible();
+  // A press in the picture chooses what was pressed, on both.
+  const air = page.getByRole('img', { name: 'On air' });
+  const box = (await air.boundingBox())!;
+  await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
+  await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+  await expect(tablet.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+  await context.close();
+});
+
+test('a cue is made of what is lit, tried in standby, and run by its key', async ({ page, output, lamp }) => {
+  await open(page, lamp);
+  await page.keyboard.press('1');
+  await page.keyboard.press('4');
+  await expect(lit(page, 'Names')).toBeVisible();
+  await expect(lit(page, 'Hollow Lane garden')).toBeVisible();
+  await page.getByRole('button', { name: 'Cue', exact: true }).click();
+  const editor = page.getByRole('dialog');
+  await expect(editor.getByLabel('Names in this step')).toHaveValue('light');
+  await editor.getByLabel('Name', { exact: true }).fill('Quiet hour');
+  await editor.getByLabel('Key').fill('1');
+  await editor.getByRole('button', { name: 'Keep the cue' }).click();
+  // A key that belongs to something else is refused, and nothing that was typed is lost.
+  await expect(page.getByText('The key 1 belongs to “Names” and to the cue “Quiet hour”.')).toBeVisible();
+  await editor.getByLabel('Key').fill('u');
+  await editor.getByLabel('Card of Names').selectOption({ index: 4 });
+  await editor.getByLabel('Moth / beetle count in this step').selectOption('light');
+  await editor.getByRole('button', { name: 'Keep the cue' }).click();
+  await expect(editor).toHaveCount(0);
+
+  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.keyboard.press('6');
+  await page.keyboard.press('u');
+  const standby = page.getByRole('img', { name: 'Standby' });
+  await expect(standby.getByText('Pim')).toBeVisible();
+  await expect(standby.getByText('moths')).toBeVisible();
+  await expect(output.getByText('Pim')).toHaveCount(0);
+  await page.keyboard.press('Enter');
+  await expect(output.getByText('Pim')).toBeVisible();
+  await expect(lit(page, 'Moth / beetle count')).toBeVisible();
+  // One undo for all of it.
+  await page.getByRole('button', { name: /^Take back/ }).click();
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  await expect(lit(page, 'Moth / beetle count')).toHaveCount(0);
+});
+
+test('with live edits words go to air as they are typed; without them they wait for Ctrl+Enter', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await open(page, lamp);
+  await page.keyboard.press('1');
+  const name = page.getByRole('region', { name: 'Quick words' }).getByLabel('Name', { exact: true });
+  await name.fill('Odalys T.');
+  await expect(page.getByRole('img', { name: 'Standby' }).getByText('Odalys T.', { exact: true })).toBeVisible();
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  await page.keyboard.press('Control+Enter');
+  await expect(output.getByText('Odalys T.', { exact: true })).toBeVisible();
+  await page.getByRole('radio', { name: 'Live edits' }).click();
+  await name.press('End');
+  await name.pressSequentially('hrupp, at the lamp', { delay: 15 });
+  await expect(output.getByText('Odalys T.hrupp, at the lamp')).toBeVisible();
+  await expect(name).toHaveValue('Odalys T.hrupp, at the lamp');
+});
+
+test('everything is found by name, and every key is listed', async ({ page, output, lamp }) => {
+  await page.goto(`${lamp.url}/feeds`);
+  await expect(page.getByRole('heading', { name: 'Feeds' })).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('light field');
+  await page.keyboard.press('Enter');
+  await expect(shown(output, 'Field notes')).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await page.keyboard.type('desk');
+  await page.keyboard.press('Enter');
+  await expect(lit(page, 'Field notes')).toBeVisible();
+  await page.keyboard.press('?');
+  const list = page.getByRole('dialog', { name: 'Keys' });
+  await expect(list.getByText('Names: next card')).toBeVisible();
+  await expect(list.getByText('Cue Goodnight')).toBeVisible();
+  // A key in a dialog is no press.
+  await page.keyboard.press('1');
+  await page.keyboard.press('Escape');
+  await expect(list).toHaveCount(0);
+  await expect(lit(page, 'Names')).toHaveCount(0);
+});
+
+test('a sound is played once on arrival, on the outputs that sound; every shipped tone is a sound', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  // What the page plays, as Chromium is asked to.
+  await output.evaluate(() => {
+    const played: string[] = [];
+    Object.assign(window, { played });
+    HTMLMediaElement.prototype.play = function (this: HTMLMediaElement) {
+      played.push(`${decodeURIComponent(new URL(this.src).pathname)} ${this.volume}`);
+      return Promise.resolve();
+    };
+  });
+  const played = () => output.evaluate(() => (window as unknown as { played: string[] }).played);
+  await open(page, lamp);
+  await page.keyboard.press('a');
+  await expect.poll(played).toEqual(['/tones/bell.wav 0.7']);
+  // Its words change, another takes its seat, the page reloads: only an arrival is heard.
+  await page.getByLabel('Loudness of all sounds').fill('50');
+  await expect.poll(async () => (await show(lamp)).loudness.level).toBe(0.5);
+  await page.keyboard.press('i');
+  await expect.poll(played).toEqual(['/tones/bell.wav 0.7', '/tones/two steps up.wav 0.4']);
+  await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
+  await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
+  await page.keyboard.press('a');
+  await expect(shown(output, 'New follower')).toBeVisible();
+  expect((await played()).length).toBe(2);
+
+  // Chromium's own decoder reads each: not silent, not clipped, not long.
+  const { tones } = await show(lamp);
+  expect(tones.length).toBeGreaterThan(3);
+  for (const tone of tones) {
+    const heard = await page.evaluate(async (name) => {
+      const bytes = await (await fetch(`/tones/${encodeURIComponent(name)}.wav`)).arrayBuffer();
+      const sound = await new OfflineAudioContext(1, 44_100, 44_100).decodeAudioData(bytes);
+      return {
+        length: sound.duration,
+        peak: sound.getChannelData(0).reduce((most, one) => Math.max(most, Math.abs(one)), 0),
+      };
+    }, tone);
+    expect(heard.length).toBeGreaterThan(0.05);
+    expect(heard.length).toBeLessThan(4);
+    expect(heard.peak).toBeCloseTo(0.5, 2);
+  }
+});
