@@ -18,10 +18,10 @@ public sealed class DataFolder : IDisposable
     private readonly FileStream _lock;
     private readonly string _folder;
 
-    private DataFolder(string folder, FileStream held)
+    private DataFolder(string folder, FileStream held, bool powerSafe)
     {
         (_folder, _lock) = (folder, held);
-        Database = Database.Open(folder);
+        Database = Database.Open(folder, powerSafe);
         Shows = new ShowRepository(Database);
         Assets = new AssetRepository(Database, folder);
     }
@@ -57,7 +57,7 @@ public sealed class DataFolder : IDisposable
             }
         }
 
-        return new DataFolder(folder, held);
+        return new DataFolder(folder, held, options.PowerSafe);
     }
 
     /// <summary>The secret that programs of the streamer's own send; made at the first start.</summary>

@@ -18,11 +18,12 @@ var empty = new Option<bool>("--empty") { Description = "Begin with an empty sho
 var fresh = new Option<bool>("--fresh") { Description = "Throw the show in the folder away and make the demo anew." };
 var still = new Option<bool>("--still") { Description = "Leave the demo's files alone: no stand-in writes to them." };
 var rehearsal = new Option<bool>("--rehearsal") { Description = "Let the time of the show be moved forward, to see what comes by itself." };
-var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still, rehearsal };
+var powerSafe = new Option<bool>("--power-safe") { Description = "Let each press wait for the disk, so that it survives a power cut, too. Without it a press survives a crash, and an edit both." };
+var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still, rehearsal, powerSafe };
 serve.SetAction(
     (words, stop) =>
         Serve(
-            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still), words.GetValue(rehearsal)),
+            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still), words.GetValue(rehearsal), words.GetValue(powerSafe)),
             stop
         )
 );

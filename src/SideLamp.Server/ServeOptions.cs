@@ -7,7 +7,8 @@ namespace SideLamp.Server;
 /// <param name="Fresh">Whether the demo is made anew, in place of what is there.</param>
 /// <param name="StandIns">Whether the demo's stand-ins change its files.</param>
 /// <param name="Rehearsal">Whether the time of the show can be moved forward.</param>
-public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true, bool Rehearsal = false)
+/// <param name="PowerSafe">Whether presses, too, survive a power cut; each then waits for the disk.</param>
+public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true, bool Rehearsal = false, bool PowerSafe = false)
 {
     public const int UsualPort = 7310;
 }

@@ -12,11 +12,14 @@ public sealed class Database : IDisposable
     // The show's loop and the asset uploads share the one connection that writes.
     private readonly Lock _turn = new();
 
-    private Database(SqliteConnection connection) => _connection = connection;
+    private readonly bool _powerSafe;
+
+    private Database(SqliteConnection connection, bool powerSafe) => (_connection, _powerSafe) = (connection, powerSafe);
 
     /// <param name="folder">The data folder; made when it is missing.</param>
+    /// <param name="powerSafe">Whether everything, and not only what is asked to, survives a power cut.</param>
     /// <exception cref="InvalidOperationException">A migration failed; the file is as it was.</exception>
-    public static Database Open(string folder)
+    public static Database Open(string folder, bool powerSafe = false)
     {
         Directory.CreateDirectory(folder);
         var source = new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, "show.db"), Pooling = false }.ToString();
@@ -34,7 +37,7 @@ public sealed class Database : IDisposable
 
         var connection = new SqliteConnection(source);
         connection.Open();
-        var database = new Database(connection);
+        var database = new Database(connection, powerSafe);
         database.Execute("PRAGMA journal_mode=WAL");
         database.Execute("PRAGMA foreign_keys=ON");
         return database;
@@ -48,7 +51,7 @@ public sealed class Database : IDisposable
     {
         lock (_turn)
         {
-            Execute(lasting ? "PRAGMA synchronous=FULL" : "PRAGMA synchronous=NORMAL");
+            Execute(lasting || _powerSafe ? "PRAGMA synchronous=FULL" : "PRAGMA synchronous=NORMAL");
             using var transaction = _connection.BeginTransaction();
             work(this);
             transaction.Commit();

@@ -7,10 +7,23 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   const shoot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
+  await shoot('desk-quiet');
   for (const key of ['1', '3', '6', '8', '9', 'w']) await page.keyboard.press(key);
   await page.getByRole('button', { name: 'Edit the words of Species quote' }).click();
   await expect(page.getByText(/On air 0:0[3-9]/).first()).toBeVisible();
   await shoot('desk');
+  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.keyboard.press('d');
+  await expect(page.getByRole('img', { name: 'Standby' }).getByText('until the next lamp check')).toBeVisible();
+  await page.waitForTimeout(1200);
+  await shoot('desk-look-first');
+  await page.keyboard.press('?');
+  await shoot('keys');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Cue Opening' }).click({ button: 'right' });
+  await page.getByText('Change it').click();
+  await shoot('cue');
+  await page.keyboard.press('Escape');
   for (const place of ['brand', 'graphics', 'feeds', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
@@ -36,6 +49,11 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
     content:
       'html{background:radial-gradient(circle at 62% 42%,#fff1c9 0,#e9cd92 9%,#7d6a45 20%,#27342a 42%,#101a15 80%)!important}',
   });
+  await page.goto(lamp.url);
+  await expect(page.getByText('1 output showing')).toBeVisible();
+  await lamp.kill();
+  await expect(page.getByRole('alert')).toBeVisible();
+  await shoot('desk-away');
   await output.setViewportSize({ width: 1280, height: 720 });
   await output.screenshot({ path: join(folder, 'output.png') });
 });

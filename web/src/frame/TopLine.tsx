@@ -3,6 +3,7 @@ import type { ReactNode } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { ageText } from '../show/format';
+import { troubleOf } from '../show/carried';
 import { KeptText } from '../ui/Field';
 import { useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
@@ -67,15 +68,18 @@ export function TopLine() {
 /** Outputs and feeds in a word each. */
 function Outside() {
   const { news } = useLive();
+  const { show } = useShow();
   if (!news) return null;
+  const trouble = news.pages.map((page) => page.awake && troubleOf(page, show)).find((one) => one);
   const showing = news.pages.filter((page) => page.awake).length;
   const fresh = news.feeds.filter((feed) => feed.health === 'fresh').length;
   const troubled = news.feeds.filter((feed) => feed.health === 'stale' || feed.health === 'failing').length;
   return (
     <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
       {showing > 0 ? (
-        <Fact well>
+        <Fact well={!trouble}>
           <b className="font-semibold text-ink">{showing}</b> {showing === 1 ? 'output' : 'outputs'} showing
+          {trouble && `, ${trouble}`}
         </Fact>
       ) : (
         <Fact>no output showing</Fact>

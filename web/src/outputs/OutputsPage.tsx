@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
+import { troubleOf } from '../show/carried';
 import { useShow } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { Page } from '../ui/Page';
@@ -97,7 +98,8 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
 }
 
 function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) {
-  const well = page.awake && fits && !page.behind && !page.mute;
+  const { show } = useShow();
+  const well = troubleOf(page, show) === null && !page.mute;
   return (
     <p className="flex items-start gap-2 rounded-lg bg-raised px-3 py-2">
       {well ? (

@@ -1,0 +1,18 @@
+using SideLamp.Bench;
+
+// “core FOLDER”: engine and layout, on their own. “push PORT”: the floor for a press, a bare WebSocket push.
+switch (args)
+{
+    case ["core", var root]:
+        EngineBench.Run();
+        LayoutBench.Run(root);
+        break;
+    case ["push", var port]:
+        await BarePush.Serve(int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
+        break;
+    default:
+        Console.Error.WriteLine("Say “core ROOT” or “push PORT”.");
+        return 2;
+}
+
+return 0;

@@ -1,0 +1,15 @@
+import type { Schemas } from '../api/client';
+import type { Show } from './ShowContext';
+
+type PageView = Schemas['PageView'];
+
+/** What keeps a page from really showing what is lit, in a few words; null = nothing. */
+export function troubleOf(page: PageView, show: Show): string | null {
+  const { width, height, rate } = show.canvas;
+  if (!page.awake) return 'asleep';
+  if (page.behind) return 'behind';
+  if (page.width * height !== page.height * width) return 'of another shape';
+  // Half the pictures a second are missing: motion is seen to stutter.
+  if (page.fps < rate.numerator / rate.denominator / 2) return `at ${page.fps} pictures a second`;
+  return null;
+}
