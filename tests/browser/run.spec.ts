@@ -225,6 +225,40 @@ test('with live edits words go to air as they are typed; without them they wait 
   await expect(name).toHaveValue('Odalys T.hrupp, at the lamp');
 });
 
+test('rule 33: a second change jumps the first to its end, and a still graphic changes without motion', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await open(page, lamp);
+  await page.keyboard.press('1');
+  await expect(shown(output, 'Odalys Thrupp')).toBeVisible();
+  await expect.poll(() => output.evaluate(() => document.getAnimations().length)).toBe(0);
+  // Old words that fade out over the new are marked as hidden; two quick changes never leave two of them.
+  await output.evaluate(() => {
+    Object.assign(window, { ghosts: [0] });
+    new MutationObserver(() => {
+      const line = document.querySelectorAll('[data-node="name/0"] > [aria-hidden]').length;
+      (window as unknown as { ghosts: number[] }).ghosts.push(line);
+    }).observe(document.getElementById('canvas')!, { subtree: true, childList: true });
+  });
+  const ghosts = () => output.evaluate(() => Math.max(...(window as unknown as { ghosts: number[] }).ghosts));
+  for (let step = 0; step < 3; step++) await page.keyboard.press('r');
+  await expect(shown(output, 'Pim')).toBeVisible();
+  await expect.poll(() => output.evaluate(() => document.getAnimations().length)).toBe(0);
+  expect(await ghosts()).toBe(1);
+
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByLabel('Its words change without motion').check();
+  await page.goto(lamp.url);
+  await expect(lit(page, 'Names')).toBeVisible();
+  await output.evaluate(() => Object.assign(window, { ghosts: [0] }));
+  await page.keyboard.press('r');
+  await expect(shown(output, 'Odalys Thrupp')).toBeVisible();
+  expect(await ghosts()).toBe(0);
+  expect(await output.evaluate(() => document.getAnimations().length)).toBe(0);
+});
+
 test('everything is found by name, and every key is listed', async ({ page, output, lamp }) => {
   await page.goto(`${lamp.url}/feeds`);
   await expect(page.getByRole('heading', { name: 'Feeds' })).toBeVisible();

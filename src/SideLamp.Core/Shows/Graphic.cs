@@ -45,6 +45,9 @@ public sealed record Graphic(
     /// <summary>Whether it sends everything else aside while it is lit (rule 32).</summary>
     public bool Covers { get; init; }
 
+    /// <summary>Whether its words change without motion while it is lit (rule 33).</summary>
+    public bool Still { get; init; }
+
     /// <summary>What draws the eye while it is lit; null = nothing.</summary>
     public Attention? Attention { get; init; }
 

@@ -187,6 +187,7 @@ public sealed record GraphicEdit(
     Duration? Every = null,
     CycleWish? Cycle = null,
     bool? Covers = null,
+    bool? Still = null,
     AttentionWish? Attention = null,
     Sound? Sound = null,
     string? NextKey = null,

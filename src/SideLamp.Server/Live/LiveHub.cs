@@ -291,6 +291,7 @@ public sealed class LiveHub : BackgroundService
             {
                 // What leaves goes as it was: words that change now are not shown any more (rule 15).
                 var leaving = airing.Holds ? null : _stream.Items.FirstOrDefault(item => item.Id == airing.Id.Value);
+                var graphic = stage.Show.Graphic(airing.Graphic);
                 var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
                 var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Feeds);
                 return new Item(
@@ -304,7 +305,8 @@ public sealed class LiveHub : BackgroundService
                     airing.StayEnds,
                     picture.Leave.TotalMilliseconds,
                     leaving?.Nodes ?? picture.Nodes,
-                    stage.Show.Graphic(airing.Graphic)?.Sound is { } sound ? new ItemSound(UrlOf(sound), sound.Level) : null
+                    graphic?.Sound is { } sound ? new ItemSound(UrlOf(sound), sound.Level) : null,
+                    graphic?.Still ?? false
                 );
             }),
         ];

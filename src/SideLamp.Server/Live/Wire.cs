@@ -18,6 +18,7 @@ namespace SideLamp.Server.Live;
 /// <param name="LeaveLength">Length of that departure in ms.</param>
 /// <param name="Nodes">In drawing order; a parent before its children.</param>
 /// <param name="Sound">What is heard when it arrives; null = nothing.</param>
+/// <param name="Still">Whether what differs is simply so, without motion (rule 33).</param>
 public sealed record Item(
     string Id,
     GraphicId Graphic,
@@ -29,7 +30,8 @@ public sealed record Item(
     Instant? StayEnds,
     double LeaveLength,
     ImmutableArray<Node> Nodes,
-    ItemSound? Sound = null
+    ItemSound? Sound = null,
+    bool Still = false
 );
 
 /// <param name="Url">On this server.</param>

@@ -127,7 +127,8 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         {
             // A wake that throws is dropped, and the loop goes on (rule 31).
             logger.LogError(error, "A wake was dropped.");
-            Take(_stage with { Kept = _stage.Kept with { Air = Engine.WithoutNextDue(_stage.Air) } }, []);
+            var dropped = new TrailLine(clock.Now, "Something that was due could not be worked out, and was left out", null);
+            Take(_stage with { Kept = _stage.Kept with { Air = Engine.WithoutNextDue(_stage.Air) }, Trail = _stage.Trail.Add(dropped) }, []);
         }
     }
 

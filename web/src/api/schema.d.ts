@@ -689,6 +689,7 @@ export interface components {
             every?: null | components["schemas"]["Duration"];
             cycle?: null | components["schemas"]["Cycle"];
             covers: boolean;
+            still: boolean;
             attention?: null | components["schemas"]["Attention"];
             sound?: null | components["schemas"]["Sound"];
             nextKey?: null | string;
@@ -722,6 +723,7 @@ export interface components {
             every?: number;
             cycle?: null | components["schemas"]["CycleWish"];
             covers?: null | boolean;
+            still?: null | boolean;
             attention?: null | components["schemas"]["AttentionWish"];
             sound?: null | components["schemas"]["Sound"];
             nextKey?: null | string;
@@ -766,6 +768,8 @@ export interface components {
             leaveLength: number;
             nodes: components["schemas"]["Node"][];
             sound?: null | components["schemas"]["ItemSound"];
+            /** @default false */
+            still: boolean;
         };
         ItemSound: {
             url: string;

@@ -73,7 +73,18 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
       const at = since.current.get(key) ?? Date.now();
       since.current.set(key, at);
       const leg = { path: 'arrive' as const, at, from: 0, rate: 1, length: picture.arrive };
-      return { id: key, graphic: key, seat: '', z, leg, litAt: at, upSince: at, leaveLength: 0, nodes: picture.nodes };
+      return {
+        id: key,
+        graphic: key,
+        seat: '',
+        z,
+        leg,
+        litAt: at,
+        upSince: at,
+        leaveLength: 0,
+        still: false,
+        nodes: picture.nodes,
+      };
     });
     stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(items.map((item) => [item.id, item])) });
   }, [shown, width, height]);

@@ -45,6 +45,15 @@ export function Timing({ graphic }: { graphic: Graphic }) {
         />
         Sends all others aside while it is lit
       </label>
+      <label className="flex items-center gap-2">
+        <input
+          type="checkbox"
+          checked={graphic.still}
+          onChange={(event) => void edits.graphic(graphic.id, { still: event.target.checked })}
+          className="size-4 accent-(--color-cool)"
+        />
+        Its words change without motion
+      </label>
     </Heading>
   );
 }

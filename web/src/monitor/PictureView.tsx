@@ -37,7 +37,16 @@ export function PictureView({ picture, label, close, play, held, className, chil
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
     const show = (id: string, leg?: Leg): void => {
-      const item = picture && { id, graphic: '', seat: '', z: 1, leg, leaveLength: 0, nodes: picture.nodes };
+      const item = picture && {
+        id,
+        graphic: '',
+        seat: '',
+        z: 1,
+        leg,
+        leaveLength: 0,
+        still: false,
+        nodes: picture.nodes,
+      };
       stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(item ? [[item.id, item]] : []) }, true);
     };
     if (!play || !picture) {

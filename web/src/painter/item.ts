@@ -11,6 +11,8 @@ interface Mounted extends NodeElements {
   node: Node;
   motion: Animation[];
   once: Animation[];
+  /** The words of before, while they fade out over the new. */
+  ghost?: HTMLElement;
 }
 
 /** A drawn item. It owns its element; `update` moves only what differs from the last picture. */
@@ -127,10 +129,12 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       // A second change while the first still moves: the first jumps to its end (rule 33).
       for (const animation of changes) animation.finish();
       changes = [];
+      // Its old words go now, and not when the browser tells that they have faded.
+      for (const { ghost } of nodes.values()) ghost?.remove();
       const relit = next.litAt !== item.litAt;
       const stepped = next.upSince !== item.upSince;
       // Words that change on the way in are swapped at once, without effect (rule 15).
-      const still = quiet || relit || !isAtRest(leg, now());
+      const still = quiet || next.still || relit || !isAtRest(leg, now());
       item = next;
       element.style.zIndex = String(item.z);
       const wanted = new Set(item.nodes.map((node) => node.id));
@@ -169,8 +173,10 @@ function fadeIn(element: HTMLElement): Animation {
 }
 
 /** The old words fade out over the new ones, which fade in. */
-function fadeOver({ outer, inner }: NodeElements): Animation[] {
+function fadeOver(mounted: Mounted): Animation[] {
+  const { outer, inner } = mounted;
   const ghost = inner.cloneNode(true) as HTMLElement;
+  mounted.ghost = ghost;
   ghost.setAttribute('aria-hidden', 'true');
   outer.append(ghost);
   const leaving = ghost.animate([{ opacity: 1 }, { opacity: 0 }], { duration: changeTime, easing: changeEase });

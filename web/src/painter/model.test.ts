@@ -43,7 +43,16 @@ test('a leg walks its path forward, backward and no further than its ends', () =
 });
 
 test('a stay that is over sends the picture away even while the server is gone', () => {
-  const item: Item = { id: 'a', graphic: 'g', seat: 's', z: 0, stayEnds: 5000, leaveLength: 400, nodes: [] };
+  const item: Item = {
+    id: 'a',
+    graphic: 'g',
+    seat: 's',
+    z: 0,
+    stayEnds: 5000,
+    leaveLength: 400,
+    nodes: [],
+    still: false,
+  };
   expect(legNow(item, 5100)).toBeNull();
   expect(legNow(item, 5200)).toEqual({ path: 'leave', at: 5000, from: 0, rate: 1, length: 400 });
 });
