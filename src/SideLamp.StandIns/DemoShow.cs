@@ -61,7 +61,7 @@ public static class DemoShow
                     "v",
                     Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
                 ),
-                Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))),
+                Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))) with { Place = Placement.Plain with { X = -140 } },
                 Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))) with { Stay = Duration.FromSeconds(12), Every = Duration.FromMinutes(8) },
                 Graphic(
                     "count-us",

@@ -116,7 +116,7 @@ test('look first loads standby and Enter lights it; edits of what is lit wait fo
   await expect(output.getByText('keeper of the lamp')).toBeVisible();
 });
 
-test('the desk says when nobody can see what is lit, and an output that comes late joins silently', async ({
+test('rule 34: the desk says when nobody can see what is lit, and an output that comes late joins silently', async ({
   page,
   browser,
   lamp,

@@ -80,8 +80,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
     private const int ShownTrail = 12;
     private readonly ConcurrentDictionary<(GraphicId, LookId), SwitchView> _said = new();
 
-    /// <param name="told">The switches that the desk knows already.</param>
-    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IReadOnlyDictionary<GraphicId, SwitchView> told)
+    /// <param name="switches">Those that the desk does not know yet.</param>
+    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IEnumerable<SwitchView> switches)
     {
         var facts = book.FactsOf(stage.Kept);
         return new DeskNews(
@@ -116,7 +116,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             [.. stage.Trail.TakeLast(ShownTrail)],
             stage.Standby.Graphic,
             stage.Standby.Cue,
-            [.. Switches(stage).Where(one => told.GetValueOrDefault(one.Graphic) != one)],
+            [.. switches],
             [
                 .. stage.Show.Feeds.Select(feed =>
                 {
@@ -129,7 +129,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
         );
     }
 
-    public IEnumerable<SwitchView> Switches(Stage stage) => stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>();
+    public List<SwitchView> Switches(Stage stage) => [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
 
     private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
     {
@@ -144,12 +144,18 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             return Said(graphic, template, id, look, stage);
         }
 
-        if (_said.Count > MostRemembered)
+        if (!_said.TryGetValue((graphic.Id, id), out var said))
         {
-            _said.Clear();
+            if (_said.Count > MostRemembered)
+            {
+                _said.Clear();
+            }
+
+            said = _said.GetOrAdd((graphic.Id, id), _ => Said(graphic, template, id, look, stage));
         }
 
-        return _said.GetOrAdd((graphic.Id, id), _ => Said(graphic, template, id, look, stage)) with { Untouched = Untouched(template, graphic.UpCard) };
+        var untouched = Untouched(template, graphic.UpCard);
+        return said.Untouched == untouched ? said : said with { Untouched = untouched };
     }
 
     private SwitchView Said(Core.Shows.Graphic graphic, Core.Templates.Template template, LookId id, Core.Shows.Look look, Stage stage)

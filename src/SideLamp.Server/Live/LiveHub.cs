@@ -32,7 +32,7 @@ public sealed class LiveHub : BackgroundService
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
 
-    private ImmutableDictionary<GraphicId, SwitchView> _told = ImmutableDictionary<GraphicId, SwitchView>.Empty;
+    private Dictionary<GraphicId, SwitchView> _told = [];
     private Instant _changedAt;
 
     // A page joins between two changes, never within one: what it is sent first is whole.
@@ -127,7 +127,7 @@ public sealed class LiveHub : BackgroundService
             page.Send(SnapNow());
             if (page.Output is null)
             {
-                page.Send(NewsNow(ImmutableDictionary<GraphicId, SwitchView>.Empty));
+                page.Send(NewsNow(_desk.Switches(_loop.Stage)));
             }
             else
             {
@@ -178,7 +178,7 @@ public sealed class LiveHub : BackgroundService
             page.Send(SnapNow());
             if (page.Output is null)
             {
-                page.Send(NewsNow(ImmutableDictionary<GraphicId, SwitchView>.Empty));
+                page.Send(NewsNow(_desk.Switches(_loop.Stage)));
             }
         }
     }
@@ -253,8 +253,9 @@ public sealed class LiveHub : BackgroundService
                 return;
             }
 
-            var news = CoreJson.Write(NewsNow(_told));
-            _told = _desk.Switches(_loop.Stage).ToImmutableDictionary(one => one.Graphic);
+            var switches = _desk.Switches(_loop.Stage);
+            var news = CoreJson.Write(NewsNow(switches.Where(one => _told.GetValueOrDefault(one.Graphic) != one)));
+            _told = switches.ToDictionary(one => one.Graphic);
             foreach (var desk in desks)
             {
                 desk.Send(news);
@@ -272,7 +273,7 @@ public sealed class LiveHub : BackgroundService
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
     }
 
-    private DeskNews NewsNow(IReadOnlyDictionary<GraphicId, SwitchView> told)
+    private DeskNews NewsNow(IEnumerable<SwitchView> switches)
     {
         var late = _clock.Now - _changedAt > LateAfter;
         var pages = _pages.Keys.Where(page => page is { Output: not null, Report: not null });
@@ -281,7 +282,7 @@ public sealed class LiveHub : BackgroundService
             Epoch,
             _clock.Now,
             pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
-            told
+            switches
         );
     }
 

@@ -70,6 +70,12 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
     private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TKey, TValue> make)
         where TKey : notnull
     {
+        if (memory.TryGetValue(key, out var known))
+        {
+            return known;
+        }
+
+        // Counting takes all of the dictionary's locks: only where something is added.
         if (memory.Count > MostRemembered)
         {
             memory.Clear();

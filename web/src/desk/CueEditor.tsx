@@ -7,6 +7,7 @@ import { upCardOf, useShow, type Cue, type Graphic } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
+import { Tick } from '../ui/Tick';
 import { litNow, withSetting, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
@@ -166,15 +167,9 @@ function StepHead({ step, first, lit, onChange }: HeadProps) {
           />
         </label>
       )}
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={step.onlyThese}
-          onChange={(event) => onChange({ ...step, onlyThese: event.target.checked })}
-          className="size-4 accent-(--color-cool)"
-        />
+      <Tick checked={step.onlyThese} onChange={(checked) => onChange({ ...step, onlyThese: checked })}>
         Only these: all else goes dark
-      </label>
+      </Tick>
       <Button
         kind="bare"
         disabled={lit.length === 0}

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
@@ -25,7 +26,7 @@ const noWords: Record<string, string> = {};
 /** The page used during the show. */
 export function DeskPage() {
   const { show, edits } = useShow();
-  const { news } = useLive();
+  const { news, up } = useLive();
   const desk = useDesk();
   const [typed, setTyped] = useState({ for: '', words: noWords });
   const chosen = show.graphics.find((graphic) => graphic.id === news?.standby);
@@ -53,7 +54,13 @@ export function DeskPage() {
   }
 
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-3">
+    <div
+      className={clsx(
+        'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-3 transition-opacity duration-150',
+        // What is seen may be old: the page looks like it.
+        !up && 'opacity-55 saturate-50',
+      )}
+    >
       <section className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-2">
         <div className="flex h-9 items-center gap-3">
           <h1 className="text-[15px] font-bold">Desk</h1>

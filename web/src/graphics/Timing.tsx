@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
 import { Field, inputLook, KeptText } from '../ui/Field';
 import { Range } from '../ui/Range';
+import { Tick } from '../ui/Tick';
 import { Heading } from './Heading';
 
 /** How long it stays, what follows, and what it does by itself. */
@@ -36,24 +37,12 @@ export function Timing({ graphic }: { graphic: Graphic }) {
         words={(speed) => `${speed.toFixed(2)} ×`}
         onKeep={(speed) => void edits.graphic(graphic.id, { speed })}
       />
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={graphic.covers}
-          onChange={(event) => void edits.graphic(graphic.id, { covers: event.target.checked })}
-          className="size-4 accent-(--color-cool)"
-        />
+      <Tick checked={graphic.covers} onChange={(checked) => void edits.graphic(graphic.id, { covers: checked })}>
         Sends all others aside while it is lit
-      </label>
-      <label className="flex items-center gap-2">
-        <input
-          type="checkbox"
-          checked={graphic.still}
-          onChange={(event) => void edits.graphic(graphic.id, { still: event.target.checked })}
-          className="size-4 accent-(--color-cool)"
-        />
+      </Tick>
+      <Tick checked={graphic.still} onChange={(checked) => void edits.graphic(graphic.id, { still: checked })}>
         Its words change without motion
-      </label>
+      </Tick>
     </Heading>
   );
 }
@@ -201,15 +190,9 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
       </div>
       {cycle && (
         <>
-          <label className="flex items-center gap-2">
-            <input
-              type="checkbox"
-              checked={cycle.every == null}
-              onChange={(event) => keep({ every: event.target.checked ? undefined : 8000 })}
-              className="size-4 accent-(--color-cool)"
-            />
+          <Tick checked={cycle.every == null} onChange={(checked) => keep({ every: checked ? undefined : 8000 })}>
             A new card each time it is lit, instead
-          </label>
+          </Tick>
           <div role="group" aria-label="Cards that take turns" className="flex flex-wrap gap-1">
             {graphic.cards.slice(0, 60).map((card, at) => (
               <button

@@ -7,6 +7,7 @@ import { troubleOf } from '../show/carried';
 import { useShow } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { Page } from '../ui/Page';
+import { Tick } from '../ui/Tick';
 
 /** The links that show the graphics, and what the pages that use them really paint. */
 export function OutputsPage() {
@@ -73,15 +74,9 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
         </Button>
       </div>
       <div className="grid content-start gap-2">
-        <label className="mb-2 flex items-center gap-2">
-          <input
-            type="checkbox"
-            checked={output.sounds}
-            onChange={(event) => void edits.output(output.id, { sounds: event.target.checked })}
-            className="size-4 accent-(--color-cool)"
-          />
+        <Tick checked={output.sounds} onChange={(checked) => void edits.output(output.id, { sounds: checked })}>
           Its page plays the sounds of graphics
-        </label>
+        </Tick>
         <h3 className="text-quiet">Pages that show it now</h3>
         {pages.length === 0 && (
           <p className="flex items-start gap-2">
