@@ -10,7 +10,7 @@ public sealed class KillTests
     private static readonly string[] Graphics = ["names", "lamp", "place", "question", "vote", "check", "sightings"];
 
     /// <summary>How often the server is killed; <c>SIDELAMP_KILLS</c> says more, for the long run (bench/README.md).</summary>
-    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("SIDELAMP_KILLS") ?? "12", CultureInfo.InvariantCulture);
+    private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("SIDELAMP_KILLS") ?? "8", CultureInfo.InvariantCulture);
 
     [Fact]
     public async Task Kill_at_any_instant_loses_no_acknowledged_press()

@@ -33,7 +33,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         Place(root, box, null);
         if (attention is { Kind: AttentionKind.Sheen } sheen)
         {
-            AddSheen(root.Part, sheen.Every, box);
+            _nodes.AddRange(Gleam.Over(root.Part, sheen.Every, box, brand, _plating, scale));
         }
         else if (attention is not null && At(root.Part.Id) is var at and >= 0)
         {
@@ -86,7 +86,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
 
         if (measured.Part.Hold is { Kind: HoldKind.Sheen } sheen)
         {
-            AddSheen(measured.Part, sheen.Period, box);
+            _nodes.AddRange(Gleam.Over(measured.Part, sheen.Period, box, brand, _plating, scale));
         }
 
         if (measured.Part.Turn != 0)
@@ -393,24 +393,6 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
                 Px(part.OutlineWidth)
             )
         );
-
-    /// <summary>A band of light, cut to the part's own shape.</summary>
-    private void AddSheen(Part part, Duration period, Box box)
-    {
-        var shape = part switch
-        {
-            GroupPart { Surface: { } surface } => surface,
-            MarkPart mark => mark.Surface,
-            _ => null,
-        };
-        var radius = shape is null ? 0 : _plating.Radius(shape.Cut, shape.Radius, box);
-        var frame = $"{part.Id}/sheen";
-        _nodes.Add(new Node(frame, part.Id, box, box, radius, shape is null ? null : _plating.ClipOf(shape, box), []));
-        var band = box with { W = Math.Max(Px(60), Math.Round(box.W * 0.3)) };
-        var light = brand.Palette.Glow;
-        var fill = $"linear-gradient(100deg,{light.Fade(0).ToCss()} 0%,{light.Fade(0.4).ToCss()} 50%,{light.Fade(0).ToCss()} 100%)";
-        _nodes.Add(new Node($"{frame}/band", frame, band.Move(-band.W, 0), box, null, null, [Motions.Sheen(period, box.W + band.W)], new Plate(fill, null, 0, null, null)));
-    }
 
     private void Shadow(string id, string? parent, Surface surface, Box box, bool under)
     {

@@ -1,4 +1,4 @@
-import { useEffect } from 'react';
+import { useLayoutEffect } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
@@ -13,8 +13,8 @@ export function useDeskKeys(desk: Desk): void {
   const { press } = useAir();
   const loaded = news?.standbyCue ?? news?.standby;
 
-  // Keys are the window's: the desk hears them wherever the focus is.
-  useEffect(() => {
+  // Keys are the window's: the desk hears them wherever the focus is, and from the moment its switches are seen.
+  useLayoutEffect(() => {
     const keys = new Map(keysOf(show, desk, press).map((one) => [one.key, one]));
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;

@@ -1,7 +1,7 @@
 import type { Item } from '../painter/wire';
 
 /** An arrival that is this old is over: whoever joins later hears nothing of it. In ms. */
-const freshFor = 600;
+const freshFor = 2000;
 
 export interface Sounds {
   setVolume(level: number): void;
