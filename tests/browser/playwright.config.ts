@@ -3,7 +3,9 @@ import { defineConfig } from '@playwright/test';
 // Debian's Chromium, as the machine has it; no browser is ever downloaded.
 export default defineConfig({
   testDir: '.',
-  timeout: 60_000,
+  timeout: 90_000,
+  // A slow machine is no fault: what is waited for may take its time.
+  expect: { timeout: 15_000 },
   workers: 1,
   reporter: [['list']],
   outputDir: '../../artifacts/browser',
