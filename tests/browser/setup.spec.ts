@@ -1,6 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
+import type { Page } from '@playwright/test';
 import { expect, SideLamp, test } from './sideLamp';
 import { test as bare } from '@playwright/test';
 
@@ -94,19 +95,20 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
   await expect(page.getByText(/Give the whole path/)).toBeVisible();
 });
 
-for (const place of ['/', '/graphics', '/feeds', '/brand', '/outputs']) {
-  test(`no serious accessibility finding at ${place}`, async ({ page, lamp }) => {
+test('no serious accessibility finding in any place, nor on the output page', async ({ page, output, lamp }) => {
+  test.setTimeout(180_000);
+  for (const place of ['/', '/graphics', '/feeds', '/brand', '/outputs']) {
     await page.goto(lamp.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     if (place === '/') await page.keyboard.press('1');
     await page.waitForLoadState('networkidle');
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
-    expect(serious.map((finding) => [finding.id, finding.nodes.map((node) => node.html)])).toEqual([]);
-  });
-}
-
-test('no serious accessibility finding on the output page', async ({ output }) => {
-  const { violations } = await new AxeBuilder({ page: output }).analyze();
-  expect(violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical')).toEqual([]);
+    expect(await seriousFindings(page), place).toEqual([]);
+  }
+  expect(await seriousFindings(output)).toEqual([]);
 });
+
+async function seriousFindings(page: Page): Promise<unknown[]> {
+  const { violations } = await new AxeBuilder({ page }).analyze();
+  const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
+  return serious.map((finding) => [finding.id, finding.nodes.map((node) => node.html)]);
+}

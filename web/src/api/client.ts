@@ -6,14 +6,23 @@ export type Schemas = components['schemas'];
 /** Names this page to the server: undo takes back the edits of one page. */
 const page = crypto.randomUUID();
 
+/** Browsers refuse to finish more than 64 kB for pages that have gone. */
+const mostKeptAlive = 32_000;
+
 let leaving = false;
 window.addEventListener('pagehide', () => (leaving = true), { capture: true });
+
+/** An edit that is under way when its page goes still arrives. */
+async function send(request: Request): Promise<Response> {
+  const keepalive =
+    leaving || (request.method === 'PATCH' && (await request.clone().arrayBuffer()).byteLength < mostKeptAlive);
+  return fetch(request, { keepalive });
+}
 
 export const client = createClient<paths>({
   baseUrl: '/',
   headers: { 'X-Page': page },
-  // The last edit before the page goes still arrives.
-  fetch: (request) => fetch(request, { keepalive: leaving }),
+  fetch: send,
 });
 
 /** What the server refused: a sentence, and each fault with its path. */
