@@ -215,7 +215,9 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await expect(output.getByText('Pim')).toBeVisible();
   await expect(lit(page, 'Moth / beetle count')).toBeVisible();
   // One undo for all of it.
-  await page.getByRole('button', { name: /^Take back/ }).click();
+  const takeBack = page.getByRole('button', { name: /^Take back/ });
+  await expect(takeBack).toHaveAttribute('title', 'Takes back: Quiet hour');
+  await takeBack.click();
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await expect(lit(page, 'Moth / beetle count')).toHaveCount(0);
 });

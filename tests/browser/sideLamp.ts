@@ -63,11 +63,11 @@ export class SideLamp {
   }
 }
 
-/** Each test has a Side Lamp of its own, with the demo show. */
-export const test = base.extend<{ lamp: SideLamp; output: Page }>({
-  // eslint-disable-next-line no-empty-pattern
-  lamp: async ({}, use) => {
-    const lamp = await SideLamp.begin();
+/** Each test has a Side Lamp of its own, with the demo show; `options` are those of its command line. */
+export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }>({
+  options: [[], { option: true }],
+  lamp: async ({ options }, use) => {
+    const lamp = await SideLamp.begin(...options);
     await use(lamp);
     await lamp.end();
   },

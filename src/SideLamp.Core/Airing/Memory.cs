@@ -59,6 +59,7 @@ public sealed record Count(GraphicId Graphic, CardId Card, string Field, string?
 /// <param name="Cue">The cue that it was; null = none.</param>
 /// <param name="LightsOut">What lights out remembered before it; only where <paramref name="Switched"/>.</param>
 /// <param name="Switched">Whether it was lights out or back.</param>
+/// <param name="Graphic">The one that it was about; null = many, or none.</param>
 public sealed record Act(
     Instant At,
     string What,
@@ -66,7 +67,8 @@ public sealed record Act(
     ImmutableList<Count>? Counts = null,
     CueId? Cue = null,
     ImmutableList<Remembered>? LightsOut = null,
-    bool Switched = false
+    bool Switched = false,
+    GraphicId? Graphic = null
 );
 
 /// <param name="Before">What the seat held; null = nothing.</param>

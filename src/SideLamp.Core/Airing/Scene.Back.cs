@@ -185,7 +185,7 @@ internal sealed partial class Scene
             return;
         }
 
-        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched);
+        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched, AboutOf(command));
         var acts = State.Acts.Add(act);
         State = State with { Acts = acts.Count > MostActs ? acts.RemoveAt(0) : acts };
     }
@@ -218,6 +218,19 @@ internal sealed partial class Scene
         }
     }
 
+    private GraphicId? AboutOf(AirCommand command) =>
+        command switch
+        {
+            Light light => light.Graphic,
+            Toggle toggle => toggle.Graphic,
+            Darken dark => dark.Graphic,
+            Push push => push.Graphic,
+            Retouch retouch => retouch.Graphic,
+            StepCard step => step.Graphic,
+            BringBack back => State.HolderOf(back.Seat)?.Graphic,
+            _ => null,
+        };
+
     private string? UndoLast()
     {
         foreach (var act in State.Acts.Reverse())
@@ -246,7 +259,7 @@ internal sealed partial class Scene
             }
 
             Uncounts = act.Counts;
-            Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Seats.FirstOrDefault()?.Before?.Graphic ?? act.Counts?[0].Graphic, Origin.Person, What: act.What));
+            Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Graphic, Origin.Person, What: act.What));
             return null;
         }
 

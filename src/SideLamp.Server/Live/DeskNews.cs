@@ -112,7 +112,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             [.. stage.Air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))],
             stage.Air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
             stage.Air.LightsOut is not null,
-            stage.Air.Acts.LastOrDefault()?.What,
+            TakeBackOf(stage),
             [.. stage.Trail.TakeLast(ShownTrail)],
             stage.Standby.Graphic,
             stage.Standby.Cue,
@@ -128,6 +128,11 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             stage.Unkept
         );
     }
+
+    private static string? TakeBackOf(Stage stage) =>
+        stage.Air.Acts.LastOrDefault() is not { } act ? null
+        : act.Graphic is { } id && stage.Show.Graphic(id) is { } graphic ? $"{act.What}, {graphic.Name}"
+        : act.What;
 
     public List<SwitchView> Switches(Stage stage) => [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
 

@@ -190,7 +190,7 @@ public sealed class LiveHub : BackgroundService
             DismissRevoked(after.Show);
             if (before.Show.Canvas != after.Show.Canvas || before.Show.Brand.Type != after.Show.Brand.Type)
             {
-                _stream.Show(ItemsOf(after), _clock.Now);
+                _changedAt = _stream.Show(ItemsOf(after), _clock.Now)?.Now ?? _changedAt;
                 foreach (var page in _pages.Keys)
                 {
                     page.Send(SnapNow());
@@ -198,7 +198,7 @@ public sealed class LiveHub : BackgroundService
             }
             else if (_stream.Show(ItemsOf(after), _clock.Now) is { } change)
             {
-                _changedAt = _clock.Now;
+                _changedAt = change.Now;
                 var message = CoreJson.Write(change);
                 foreach (var page in _pages.Keys)
                 {

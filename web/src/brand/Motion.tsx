@@ -1,5 +1,5 @@
 import type { Brand } from '../show/ShowContext';
-import { Field, inputLook } from '../ui/Field';
+import { Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Segmented } from '../ui/Segmented';
 import type { KeepBrand } from './BrandPage';
@@ -40,23 +40,11 @@ export function Motion({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
           words={(value) => `${value.toFixed(2)} ×`}
           onKeep={(speed) => set({ speed })}
         />
-        <Field
+        <Select
           label="Easing"
-          render={(id) => (
-            <select
-              id={id}
-              value={motion.ease ?? ''}
-              onChange={(event) => set({ ease: (event.target.value || undefined) as Ease | undefined })}
-              className={inputLook}
-            >
-              <option value="">As each template says</option>
-              {eases.map((one) => (
-                <option key={one.value} value={one.value}>
-                  {one.words}
-                </option>
-              ))}
-            </select>
-          )}
+          value={motion.ease ?? ''}
+          choices={[['', 'As each template says'], ...eases.map((one) => [one.value, one.words] as const)]}
+          onChoose={(ease) => set({ ease: (ease || undefined) as Ease | undefined })}
         />
       </div>
       <span className="text-quiet">When one graphic follows another in a seat</span>

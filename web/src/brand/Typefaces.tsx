@@ -1,7 +1,7 @@
 import { Type, X } from 'lucide-react';
 import { useShow, type Brand } from '../show/ShowContext';
 import { family } from '../painter/face';
-import { Field, inputLook } from '../ui/Field';
+import { same, Select } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import type { KeepBrand } from './BrandPage';
 
@@ -30,16 +30,11 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
     });
   };
   const choice = (label: string, value: string, onKeep: (name: string) => void, none?: string) => (
-    <Field
+    <Select
       label={label}
-      render={(id) => (
-        <select id={id} value={value} onChange={(event) => onKeep(event.target.value)} className={inputLook}>
-          {none && <option value="">{none}</option>}
-          {[...own, ...show.typefaces].map((name) => (
-            <option key={name}>{name}</option>
-          ))}
-        </select>
-      )}
+      value={value}
+      choices={[...(none ? [['', none] as const] : []), ...same([...own, ...show.typefaces])]}
+      onChoose={onKeep}
     />
   );
 

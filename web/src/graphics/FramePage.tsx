@@ -5,7 +5,7 @@ import type { Area } from '../monitor/Canvas';
 import { useShow, type Seat, type Show } from '../show/ShowContext';
 import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, inputLook, KeptText, Select } from '../ui/Field';
 import { Page } from '../ui/Page';
 import { KeepClear } from './Easel';
 import { Heading } from './Heading';
@@ -110,6 +110,11 @@ function ownSeats(show: Show): Seat[] {
   return show.seats.filter((seat) => seat.room != null);
 }
 
+function perSecond(rate: string): number {
+  const [numerator, denominator] = rate.split('/').map(Number) as [number, number];
+  return numerator / denominator;
+}
+
 function Size() {
   const { show, edits } = useShow();
   const { width, height, rate } = show.canvas;
@@ -117,27 +122,18 @@ function Size() {
     void edits.show({ canvas: { width, height, rate, ...change } });
   return (
     <Heading name="Picture" note={`${width} × ${height}`}>
-      <Field
+      <Select
         label="Size"
         note="All graphics are set anew for it. The page in your mixing software wants the same size."
-        render={(id) => (
-          <select
-            id={id}
-            value={presets.find((one) => one.width === width && one.height === height)?.name ?? ''}
-            onChange={(event) => {
-              const preset = presets.find((one) => one.name === event.target.value);
-              if (preset) keep({ width: preset.width, height: preset.height });
-            }}
-            className={inputLook}
-          >
-            <option value="">Own size</option>
-            {presets.map((one) => (
-              <option key={one.name} value={one.name}>
-                {one.name} ({one.width} × {one.height})
-              </option>
-            ))}
-          </select>
-        )}
+        value={presets.find((one) => one.width === width && one.height === height)?.name ?? ''}
+        choices={[
+          ['', 'Own size'],
+          ...presets.map((one) => [one.name, `${one.name} (${one.width} × ${one.height})`] as const),
+        ]}
+        onChoose={(name) => {
+          const preset = presets.find((one) => one.name === name);
+          if (preset) keep({ width: preset.width, height: preset.height });
+        }}
       />
       <div className="grid grid-cols-3 gap-2">
         <Field
@@ -162,28 +158,14 @@ function Size() {
             />
           )}
         />
-        <Field
+        <Select
           label="Frame rate"
-          render={(id) => (
-            <select
-              id={id}
-              value={`${rate.numerator}/${rate.denominator}`}
-              onChange={(event) => {
-                const [numerator, denominator] = event.target.value.split('/').map(Number) as [number, number];
-                keep({ rate: { numerator, denominator } });
-              }}
-              className={inputLook}
-            >
-              {rates.map((one) => {
-                const [numerator, denominator] = one.split('/').map(Number) as [number, number];
-                return (
-                  <option key={one} value={one}>
-                    {Math.round((numerator / denominator) * 1000) / 1000}
-                  </option>
-                );
-              })}
-            </select>
-          )}
+          value={`${rate.numerator}/${rate.denominator}`}
+          choices={rates.map((one) => [one, String(Math.round(perSecond(one) * 1000) / 1000)])}
+          onChoose={(chosen) => {
+            const [numerator, denominator] = chosen.split('/').map(Number) as [number, number];
+            keep({ rate: { numerator, denominator } });
+          }}
         />
       </div>
     </Heading>

@@ -10,9 +10,9 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { fetchPicture } from '../monitor/usePicture';
 import { seatsInFrame } from '../show/seats';
-import { useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { namesBeside, useShow, type Graphic, type Placement } from '../show/ShowContext';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, KeptText, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Heading } from './Heading';
 import { toAlign, type Edge } from './placing';
@@ -54,27 +54,16 @@ export function Place({ graphic }: { graphic: Graphic }) {
         )
       }
     >
-      <Field
+      <Select
         label="Seat"
         note={
           <Link to="/frame" className="text-cool hover:underline">
             Seats, drawing order and areas to keep clear
           </Link>
         }
-        render={(id) => (
-          <select
-            id={id}
-            value={graphic.seat}
-            onChange={(event) => void edits.graphic(graphic.id, { seat: event.target.value })}
-            className={inputLook}
-          >
-            {seatsInFrame(show).map((seat) => (
-              <option key={seat.id} value={seat.id}>
-                {seat.name}
-              </option>
-            ))}
-          </select>
-        )}
+        value={graphic.seat}
+        choices={seatsInFrame(show).map((seat) => [seat.id, seat.name])}
+        onChoose={(seat) => void edits.graphic(graphic.id, { seat })}
       />
       <div className="grid grid-cols-3 gap-2">
         {number('Right, px', String(place.x), (text) => set({ x: Math.round(Number(text) || 0) }))}
@@ -122,20 +111,11 @@ function Align({ graphic, onMove }: { graphic: Graphic; onMove(dx: number, dy: n
   };
   return (
     <div className="grid gap-1.5">
-      <Field
+      <Select
         label="Align with"
-        render={(id) => (
-          <select id={id} value={other} onChange={(event) => setOther(event.target.value)} className={inputLook}>
-            <option value="">the safe frame</option>
-            {show.graphics
-              .filter((one) => one.id !== graphic.id)
-              .map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-          </select>
-        )}
+        value={other}
+        choices={[['', 'the safe frame'], ...namesBeside(show, graphic)]}
+        onChoose={setOther}
       />
       <div role="group" aria-label="Align" className="flex gap-1">
         {edges.map(({ edge, name, Icon }) => (

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import { templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { namesBeside, templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
+import { Field, KeptText, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
 import { Heading } from './Heading';
@@ -55,27 +55,11 @@ function Then({ graphic }: { graphic: Graphic }) {
   const then = graphic.then;
   return (
     <div className={pair}>
-      <Field
+      <Select
         label="Then"
-        render={(id) => (
-          <select
-            id={id}
-            value={then?.graphic ?? ''}
-            onChange={(event) =>
-              void edits.graphic(graphic.id, { then: { graphic: event.target.value, delay: then?.delay ?? 0 } })
-            }
-            className={inputLook}
-          >
-            <option value="">nothing</option>
-            {show.graphics
-              .filter((one) => one.id !== graphic.id)
-              .map((one) => (
-                <option key={one.id} value={one.id}>
-                  {one.name}
-                </option>
-              ))}
-          </select>
-        )}
+        value={then?.graphic ?? ''}
+        choices={[['', 'nothing'], ...namesBeside(show, graphic)]}
+        onChoose={(next) => void edits.graphic(graphic.id, { then: { graphic: next, delay: then?.delay ?? 0 } })}
       />
       {then && (
         <Seconds
@@ -113,25 +97,16 @@ function Eye({ graphic }: { graphic: Graphic }) {
   return (
     <div>
       <div className={pair}>
-        <Field
+        <Select
           label="Draws the eye by"
-          render={(id) => (
-            <select
-              id={id}
-              value={now}
-              onChange={(event) => {
-                const kind = event.target.value as keyof typeof eyes;
-                choose(kind, kind === 'again' ? Math.max(ms ?? 0, 60_000) : Math.min(ms ?? 20_000, 20_000));
-              }}
-              className={inputLook}
-            >
-              {Object.entries(eyes).map(([kind, words]) => (
-                <option key={kind} value={kind}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          )}
+          value={now}
+          choices={Object.entries(eyes)}
+          onChoose={(kind) =>
+            choose(
+              kind as keyof typeof eyes,
+              kind === 'again' ? Math.max(ms ?? 0, 60_000) : Math.min(ms ?? 20_000, 20_000),
+            )
+          }
         />
         {now !== '' && ms != null && <Seconds label="Every, s" ms={ms} onKeep={(every) => choose(now, every)} />}
       </div>
@@ -164,27 +139,15 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
   return (
     <div className="grid gap-2">
       <div className={pair}>
-        <Field
+        <Select
           label="Cards by themselves"
-          render={(id) => (
-            <select
-              id={id}
-              value={cycle?.order ?? ''}
-              onChange={(event) =>
-                event.target.value
-                  ? keep({ order: event.target.value as keyof typeof orders })
-                  : void edits.graphic(graphic.id, { cycle: { on: false } })
-              }
-              className={inputLook}
-            >
-              <option value="">by hand only</option>
-              {Object.entries(orders).map(([order, words]) => (
-                <option key={order} value={order}>
-                  {words}
-                </option>
-              ))}
-            </select>
-          )}
+          value={cycle?.order ?? ''}
+          choices={[['', 'by hand only'], ...Object.entries(orders)]}
+          onChoose={(order) =>
+            order
+              ? keep({ order: order as keyof typeof orders })
+              : void edits.graphic(graphic.id, { cycle: { on: false } })
+          }
         />
         {cycle?.every != null && <Seconds label="Each for, s" ms={cycle.every} onKeep={(every) => keep({ every })} />}
       </div>

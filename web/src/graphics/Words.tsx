@@ -1,7 +1,7 @@
 import { ALargeSmall, RotateCcw } from 'lucide-react';
 import { useState } from 'react';
 import { useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, KeptText, same, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Heading } from './Heading';
 import { PictureField } from './PictureField';
@@ -129,21 +129,11 @@ function Lettering({ graphic, field }: { graphic: Graphic; field: TemplateField 
         words={(size) => `${Math.round(size * 100)} %`}
         onKeep={(size) => keep({ size })}
       />
-      <Field
+      <Select
         label="Typeface"
-        render={(id) => (
-          <select
-            id={id}
-            value={now.family ?? ''}
-            onChange={(event) => keep({ family: event.target.value || undefined })}
-            className={inputLook}
-          >
-            <option value="">As the brand says</option>
-            {[...own, ...show.typefaces].map((name) => (
-              <option key={name}>{name}</option>
-            ))}
-          </select>
-        )}
+        value={now.family ?? ''}
+        choices={[['', 'As the brand says'], ...same([...own, ...show.typefaces])]}
+        onChoose={(family) => keep({ family: family || undefined })}
       />
     </div>
   );

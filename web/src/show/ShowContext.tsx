@@ -72,6 +72,11 @@ export function templateOf(show: Show, graphic: Graphic): Template | undefined {
   return show.templates.find((template) => template.id === graphic.template);
 }
 
+/** All other graphics, to choose one from. */
+export function namesBeside(show: Show, graphic: Graphic): [string, string][] {
+  return show.graphics.filter((one) => one.id !== graphic.id).map((one) => [one.id, one.name]);
+}
+
 export function upCardOf(graphic: Graphic): Card {
   return graphic.cards.find((card) => card.id === graphic.up) ?? graphic.cards[0]!;
 }

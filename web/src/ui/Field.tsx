@@ -18,6 +18,37 @@ export function Field({ label, note, render }: { label: string; note?: ReactNode
   );
 }
 
+interface SelectProps {
+  label: string;
+  note?: ReactNode;
+  value: string;
+  /** Value and words of each. */
+  choices: readonly (readonly [string, string])[];
+  onChoose(value: string): void;
+}
+
+/** Choices whose value is what they say. */
+export const same = (names: readonly string[]) => names.map((name) => [name, name] as const);
+
+/** One of a few, from a list that opens. */
+export function Select({ label, note, value, choices, onChoose }: SelectProps) {
+  return (
+    <Field
+      label={label}
+      note={note}
+      render={(id) => (
+        <select id={id} value={value} onChange={(event) => onChoose(event.target.value)} className={inputLook}>
+          {choices.map(([choice, words]) => (
+            <option key={choice} value={choice}>
+              {words}
+            </option>
+          ))}
+        </select>
+      )}
+    />
+  );
+}
+
 interface KeptTextProps extends Omit<ComponentProps<'input'>, 'value' | 'onChange'> {
   value: string;
   /** Called when typing pauses, or the field is left. */

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Heading } from '../graphics/Heading';
 import { useShow } from '../show/ShowContext';
 import { Button } from '../ui/Button';
-import { Field, inputLook } from '../ui/Field';
+import { inputLook, same, Select } from '../ui/Field';
 import { Motions } from './Motions';
 import { finishNames, propertiesOf } from './properties';
 import { PropertyField } from './PropertyField';
@@ -93,24 +93,14 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
   return (
     <Heading name="Saved finishes">
       {show.savedFinishes.length > 0 && (
-        <Field
+        <Select
           label="Give it the look of"
-          render={(id) => (
-            <select
-              id={id}
-              value=""
-              onChange={(event) => {
-                const saved = show.savedFinishes.find((one) => one.name === event.target.value);
-                if (saved) onSet(JSON.parse(saved.source) as Record<string, unknown>);
-              }}
-              className={inputLook}
-            >
-              <option value="">choose one</option>
-              {show.savedFinishes.map((one) => (
-                <option key={one.name}>{one.name}</option>
-              ))}
-            </select>
-          )}
+          value=""
+          choices={[['', 'choose one'], ...same(show.savedFinishes.map((one) => one.name))]}
+          onChoose={(chosen) => {
+            const saved = show.savedFinishes.find((one) => one.name === chosen);
+            if (saved) onSet(JSON.parse(saved.source) as Record<string, unknown>);
+          }}
         />
       )}
       <div className="flex gap-2">
