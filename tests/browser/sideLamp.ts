@@ -42,7 +42,7 @@ export class SideLamp {
   /** As a power switch would: no goodbye. */
   async kill(): Promise<void> {
     const child = this.process;
-    if (!child || child.exitCode !== null) return;
+    if (!child || child.exitCode !== null || child.signalCode !== null) return;
     child.removeAllListeners('exit');
     await new Promise((done) => {
       child.on('exit', done);
