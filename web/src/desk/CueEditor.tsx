@@ -3,11 +3,12 @@ import { Plus, Trash2, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useLive } from '../live/LiveContext';
-import { upCardOf, useShow, type Cue, type Graphic } from '../show/ShowContext';
+import { useShow, type Cue } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
+import { CueRow } from './CueRow';
 import { litNow, withSetting, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
@@ -75,7 +76,7 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
             <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show, news)} />
             <ul className="grid min-h-0 content-start gap-1 overflow-y-auto">
               {show.graphics.map((graphic) => (
-                <Row
+                <CueRow
                   key={graphic.id}
                   graphic={graphic}
                   setting={step.settings.find((one) => one.graphic === graphic.id)}
@@ -179,81 +180,5 @@ function StepHead({ step, first, lit, onChange }: HeadProps) {
         Take what is lit now
       </Button>
     </div>
-  );
-}
-
-interface RowProps {
-  graphic: Graphic;
-  setting: CueSetting | undefined;
-  onlyThese: boolean;
-  onChange(setting: Partial<CueSetting> | null): void;
-}
-
-const acts = { light: 'lit', dark: 'dark', set: 'as it is, but with …' };
-
-function Row({ graphic, setting, onlyThese, onChange }: RowProps) {
-  const small = clsx(inputLook, 'min-w-0 py-1!');
-  const several = graphic.cards.length > 1;
-  const dressed = graphic.outfits.length > 0;
-  const chosen = setting && setting.act !== 'dark';
-  return (
-    <li
-      className={clsx(
-        'grid grid-cols-[1.2fr_1fr_1fr_1fr] items-center gap-2 rounded-lg px-2 py-1',
-        setting ? 'bg-raised' : 'text-quiet',
-      )}
-    >
-      <span className={clsx('truncate', setting && 'font-semibold')}>{graphic.name}</span>
-      <select
-        aria-label={`${graphic.name} in this step`}
-        value={setting?.act ?? ''}
-        onChange={(event) => onChange(event.target.value ? { act: event.target.value as CueSetting['act'] } : null)}
-        className={small}
-      >
-        <option value="">{onlyThese ? 'dark, like all else' : 'left alone'}</option>
-        {Object.entries(acts)
-          .filter(([act]) => act !== 'set' || several || dressed)
-          .map(([act, words]) => (
-            <option key={act} value={act}>
-              {words}
-            </option>
-          ))}
-      </select>
-      {chosen && several ? (
-        <select
-          aria-label={`Card of ${graphic.name}`}
-          value={setting.card ?? ''}
-          onChange={(event) => onChange({ card: event.target.value || undefined })}
-          className={small}
-        >
-          <option value="">the card that is up</option>
-          {graphic.cards.map((card, place) => (
-            <option key={card.id} value={card.id}>
-              {place + 1} · {Object.values(card.words)[0] ?? Object.values(upCardOf(graphic).words)[0]}
-            </option>
-          ))}
-        </select>
-      ) : (
-        <span />
-      )}
-      {chosen && dressed ? (
-        <select
-          aria-label={`Outfit of ${graphic.name}`}
-          value={setting.outfit ?? '-'}
-          onChange={(event) => onChange({ outfit: event.target.value === '-' ? undefined : event.target.value })}
-          className={small}
-        >
-          <option value="-">the outfit it wears</option>
-          <option value="">all parts</option>
-          {graphic.outfits.map((outfit) => (
-            <option key={outfit.id} value={outfit.id}>
-              {outfit.name}
-            </option>
-          ))}
-        </select>
-      ) : (
-        <span />
-      )}
-    </li>
   );
 }

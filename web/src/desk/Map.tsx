@@ -25,13 +25,15 @@ export function Map({ desk }: { desk: Desk }) {
       {rows.map((row, index) => (
         <div
           key={index}
+          // A full row gives way to the others, down to the height of two switches: its seats scroll then.
+          style={{ minHeight: rowHeight(Math.max(...row.flat().map((one) => bySeat.get(one.id)?.length ?? 0))) }}
           className={clsx(
-            'grid grid-cols-[1fr_.9fr_1fr] gap-1',
-            row.flat().some((one) => bySeat.has(one.id)) ? 'min-h-18 shrink-0 grow basis-auto' : 'min-h-10 shrink-0',
+            'grid grid-cols-[1fr_.9fr_1fr] grid-rows-[minmax(0,1fr)] gap-1',
+            row.flat().some((one) => bySeat.has(one.id)) ? 'shrink grow basis-auto' : 'shrink-0',
           )}
         >
           {row.map((cell, column) => (
-            <div key={column} className="grid min-w-0 gap-1">
+            <div key={column} className="grid min-h-0 min-w-0 auto-rows-[minmax(0,auto)] gap-1">
               {cell.map((one) => seat(one, index === 2))}
             </div>
           ))}
@@ -44,6 +46,14 @@ export function Map({ desk }: { desk: Desk }) {
 }
 
 const none: readonly Graphic[] = [];
+
+/** How many switches, one above the other, a seat shows in any case. */
+const open = 2;
+
+/** In px: the seat's name and its switches, up to those that are shown without scrolling. */
+function rowHeight(most: number): number {
+  return most === 0 ? 40 : 28 + 44 * Math.min(most, open);
+}
 
 /** The seats as they lie in the frame, and who sits in each. */
 function laidOut(show: Show) {
@@ -106,8 +116,8 @@ const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps)
     <section
       aria-label={seat.name}
       className={clsx(
-        'flex min-w-0 gap-1 rounded-xl bg-white/[.02] p-1',
-        strip ? 'items-center [&>div]:flex-1 [&>div]:basis-0' : 'flex-col',
+        'flex min-h-0 min-w-0 gap-1 rounded-xl bg-white/[.02] p-1',
+        strip ? 'shrink-0 items-center' : 'flex-col',
         low && 'justify-end',
       )}
     >
@@ -121,21 +131,31 @@ const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps)
         <span className="shrink-0">{seat.name}</span>
         <LastHeld seat={seat} facts={facts} short={strip} />
       </h2>
-      {graphics.map((graphic) => (
-        <Switch
-          key={graphic.id}
-          graphic={graphic}
-          airing={facts.airings.get(graphic.id)}
-          view={facts.switches?.get(graphic.id)}
-          standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
-          comes={facts.comes(graphic.id)}
-          repeats={facts.repeats.has(graphic.id)}
-          away={facts.away(graphic.id)}
-          follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
-          uncarried={!facts.carried}
-          desk={desk}
-        />
-      ))}
+      <div
+        className={clsx(
+          'gap-1',
+          strip ? 'grid flex-1 grid-cols-[repeat(auto-fit,minmax(150px,1fr))]' : 'flex flex-col',
+          // The glow of what is lit has room within what scrolls.
+          graphics.length > open && '-m-2 min-h-0 overflow-y-auto p-2',
+          strip && 'max-h-[100px]',
+        )}
+      >
+        {graphics.map((graphic) => (
+          <Switch
+            key={graphic.id}
+            graphic={graphic}
+            airing={facts.airings.get(graphic.id)}
+            view={facts.switches?.get(graphic.id)}
+            standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
+            comes={facts.comes(graphic.id)}
+            repeats={facts.repeats.has(graphic.id)}
+            away={facts.away(graphic.id)}
+            follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
+            uncarried={!facts.carried}
+            desk={desk}
+          />
+        ))}
+      </div>
     </section>
   );
 });

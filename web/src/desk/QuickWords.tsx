@@ -4,7 +4,7 @@ import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { FitNote } from '../show/FitNote';
-import { templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
+import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
@@ -85,7 +85,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
         </span>
       </h3>
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
-        {graphic.cards.length > 1 && <CardPick graphic={graphic} template={template} />}
+        {graphic.cards.length > 1 && <CardPick graphic={graphic} />}
         {template?.fields
           .filter((field) => field.kind !== 'picture')
           // What is counted comes first: it is stepped in a hurry.
@@ -178,10 +178,9 @@ function WordRow({ graphic, card, field, draft, locked, onType }: WordRowProps) 
 }
 
 /** The cards, to click through: while it is lit the picture changes in place. */
-function CardPick({ graphic, template }: { graphic: Graphic; template: Template | undefined }) {
+function CardPick({ graphic }: { graphic: Graphic }) {
+  const { show } = useShow();
   const { press } = useAir();
-  const first = template?.fields.find((field) => field.kind !== 'picture');
-  const name = (card: Card) => (first && (card.words[first.name] ?? first.sample)) || 'no words';
   return (
     <div role="group" aria-label="Cards" className="flex max-h-24 flex-wrap gap-1 overflow-y-auto">
       {graphic.cards.map((card, at) => (
@@ -192,7 +191,7 @@ function CardPick({ graphic, template }: { graphic: Graphic; template: Template 
           onClick={() => void press('step', { graphic: graphic.id, card: card.id })}
           className="max-w-full truncate rounded-lg bg-raised px-2 py-1 text-quiet hover:bg-ridge hover:text-ink aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
         >
-          {at + 1} {name(card)}
+          {at + 1} {cardName(show, graphic, card)}
         </button>
       ))}
     </div>

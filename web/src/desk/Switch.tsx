@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { ContextMenu } from 'radix-ui';
 import { ChevronLeft, ChevronRight, PenLine, Repeat, Upload } from 'lucide-react';
-import { memo } from 'react';
+import { memo, useEffect, useRef } from 'react';
 import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useNow } from '../live/useNow';
@@ -42,14 +42,20 @@ export const Switch = memo(function Switch(props: Props) {
   const confirmed = isLit(airing?.phase);
   const lit = asked ? asked === 'light' : confirmed;
   const cut = view?.fits.some((fit) => fit.outcome === 'cut');
+  const place = useRef<HTMLDivElement>(null);
+  // Follows the air: what is lit is seen, also where a full seat scrolls.
+  useEffect(() => {
+    if (lit) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [lit]);
 
   return (
     <ContextMenu.Root>
       <ContextMenu.Trigger asChild>
         <div
+          ref={place}
           data-lit={lit}
           className={clsx(
-            'group relative flex min-h-[40px] items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+            'group relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
             lit ? 'lit' : 'bg-raised hover:bg-ridge',
             standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
             asked && 'opacity-80',

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { namesBeside, templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
+import { cardName, namesBeside, useShow, type Graphic } from '../show/ShowContext';
 import { Field, KeptText, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
@@ -129,8 +129,6 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
     void edits.graphic(graphic.id, {
       cycle: { on: true, cycle: { order: 'round', every: 8000, cards: [], ...cycle, ...next } },
     });
-  const first = templateOf(show, graphic)?.fields.find((field) => field.kind !== 'picture');
-  const name = (card: Card, at: number) => `${at + 1} ${(first && card.words[first.name]) ?? ''}`;
   const chosen = (id: string) => !cycle || cycle.cards.length === 0 || cycle.cards.includes(id);
   const toggle = (id: string): void => {
     const on = graphic.cards.map((card) => card.id).filter((card) => (card === id ? !chosen(card) : chosen(card)));
@@ -168,7 +166,7 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
                   chosen(card.id) ? 'bg-ridge text-ink' : 'bg-ground text-faint line-through',
                 )}
               >
-                {name(card, at)}
+                {at + 1} {cardName(show, graphic, card)}
               </button>
             ))}
           </div>

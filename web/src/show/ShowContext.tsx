@@ -72,6 +72,12 @@ export function templateOf(show: Show, graphic: Graphic): Template | undefined {
   return show.templates.find((template) => template.id === graphic.template);
 }
 
+/** What tells a card from the others: its first words. */
+export function cardName(show: Show, graphic: Graphic, card: Card): string {
+  const first = templateOf(show, graphic)?.fields.find((field) => field.kind !== 'picture');
+  return (first && (card.words[first.name] ?? first.sample)) || 'no words';
+}
+
 /** All other graphics, to choose one from. */
 export function namesBeside(show: Show, graphic: Graphic): [string, string][] {
   return show.graphics.filter((one) => one.id !== graphic.id).map((one) => [one.id, one.name]);
