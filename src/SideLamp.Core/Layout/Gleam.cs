@@ -1,3 +1,4 @@
+using System.Globalization;
 using NodaTime;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Templates;
@@ -7,6 +8,9 @@ namespace SideLamp.Core.Layout;
 /// <summary>A band of light that runs over a part now and then, cut to the part's own shape.</summary>
 internal static class Gleam
 {
+    /// <summary>100°, as the fill says.</summary>
+    private const double Lean = 100 * Math.PI / 180;
+
     /// <param name="box">Of the part, in px.</param>
     /// <param name="scale">px a design px is.</param>
     public static IEnumerable<Node> Over(Part part, Duration period, Box box, Brand brand, Plating plating, double scale)
@@ -19,9 +23,12 @@ internal static class Gleam
         };
         var radius = shape is null ? 0 : plating.Radius(shape.Cut, shape.Radius, box);
         var frame = $"{part.Id}/sheen";
-        var band = box with { W = Math.Max(Math.Round(60 * scale), Math.Round(box.W * 0.3)) };
-        var light = brand.Palette.Glow;
-        var fill = $"linear-gradient(100deg,{light.Fade(0).ToCss()} 0%,{light.Fade(0.4).ToCss()} 50%,{light.Fade(0).ToCss()} 100%)";
+        var band = box with { W = Math.Round(Math.Max(60 * scale, Math.Max(box.W * 0.3, box.H * 0.5))) };
+        // The light leans: it ends before it comes to an upright edge, or that edge would be seen.
+        var (across, down) = (band.W * Math.Sin(Lean), band.H * Math.Abs(Math.Cos(Lean)));
+        var end = Math.Round(100 * down / (across + down), 1);
+        var (none, light) = (brand.Palette.Glow.Fade(0).ToCss(), brand.Palette.Glow.Fade(0.4).ToCss());
+        var fill = string.Create(CultureInfo.InvariantCulture, $"linear-gradient(100deg,{none} {end}%,{light} 50%,{none} {100 - end}%)");
         return
         [
             new Node(frame, part.Id, box, box, radius, shape is null ? null : plating.ClipOf(shape, box), []),
