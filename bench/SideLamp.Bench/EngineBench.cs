@@ -49,6 +49,12 @@ internal static class EngineBench
         public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null) =>
             _prepared.TryGetValue(graphic, out var prepared) ? (card is { } wished ? prepared with { Card = wished } : prepared) : null;
 
+        public Timer? Timer(TimerId timer) => null;
+
+        public Cue? Cue(CueId cue) => null;
+
+        public Instant Next(LocalTime time, Instant now) => now;
+
         public (Duration Arrive, Duration Leave)? MotionOf(LookId look) => (Duration.FromMilliseconds(600), Duration.FromMilliseconds(400));
 
         private static Prepared Make(int at) =>

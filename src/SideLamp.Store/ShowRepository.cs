@@ -43,6 +43,7 @@ public sealed class ShowRepository(Database database)
         )
         {
             Cues = head.Cues,
+            Timers = head.Timers,
             Loudness = head.Loudness,
         };
         var looks = database.Query("SELECT id, body FROM look", row => (new LookId(row.GetString(0)), CoreJson.Read<Look>(row.GetString(1))));
@@ -190,9 +191,10 @@ public sealed class ShowRepository(Database database)
         ImmutableArray<OwnTemplate> OwnTemplates,
         ImmutableArray<SavedFinish> SavedFinishes,
         ImmutableArray<Cue> Cues,
-        Loudness Loudness
+        Loudness Loudness,
+        ImmutableArray<Timer> Timers
     )
     {
-        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes, show.Cues, show.Loudness);
+        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes, show.Cues, show.Loudness, show.Timers);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -37,6 +38,9 @@ public sealed record AirState(
 
     /// <summary>What a person did, the last one last.</summary>
     public ImmutableList<Act> Acts { get; init; } = [];
+
+    /// <summary>How far each timer has come; one that is not here stands at its beginning.</summary>
+    public ImmutableList<TimerRun> Timers { get; init; } = [];
 
     /// <summary>Null = no hush.</summary>
     public Hushed? Hush { get; init; }
@@ -93,6 +97,14 @@ public sealed record AirState(
             yield return new Due(repeat.Next, DueKind.Every, default, repeat);
         }
 
+        foreach (var timer in Timers)
+        {
+            if (timer.Due is { } at)
+            {
+                yield return new Due(at, DueKind.Timer, default, timer);
+            }
+        }
+
         foreach (var step in CueSteps)
         {
             yield return new Due(step.At, DueKind.CueStep, default, step);
@@ -101,7 +113,7 @@ public sealed record AirState(
 }
 
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
-/// <param name="What">The follower, the repeat or the step of a cue; null where an airing is meant.</param>
+/// <param name="What">The follower, the repeat, the timer or the step of a cue; null where an airing is meant.</param>
 internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, object? What = null);
 
 internal enum DueKind
@@ -111,5 +123,6 @@ internal enum DueKind
     CardStep,
     Then,
     Every,
+    Timer,
     CueStep,
 }

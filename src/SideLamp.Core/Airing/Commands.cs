@@ -36,6 +36,9 @@ public sealed record RunCue(Cue Cue) : AirCommand;
 /// <summary>The steps of a cue that are still to come do not come.</summary>
 public sealed record StopCue(CueId Cue) : AirCommand;
 
+/// <summary>Starts, pauses or sets a timer.</summary>
+public sealed record SetTimer(TimerSetting Setting) : AirCommand;
+
 /// <summary>Switches a graphic's <em>every</em> on or off (rule 13).</summary>
 public sealed record SwitchEvery(GraphicId Graphic, bool On) : AirCommand;
 
@@ -98,6 +101,15 @@ public interface IAirFacts
     /// <param name="outfit">Null = the one it wears; empty = all parts show.</param>
     Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null);
 
+    /// <summary>Null when there is no such timer.</summary>
+    Timer? Timer(TimerId timer);
+
+    /// <summary>Null when there is no such cue.</summary>
+    Cue? Cue(CueId cue);
+
+    /// <summary>When a time of day comes next.</summary>
+    Instant Next(LocalTime time, Instant now);
+
     /// <summary>Lengths of the arrival and the departure of a look; null when nothing is known of it any more.</summary>
     (Duration Arrive, Duration Leave)? MotionOf(LookId look);
 }
@@ -129,6 +141,8 @@ public enum HappeningKind
 
     /// <summary>An alert, or a step of a cue, that fell due while nobody was there (rule 29).</summary>
     Missed,
+    /// <summary>A timer came to zero.</summary>
+    TimerEnded,
     EverySwitchedOn,
     EverySwitchedOff,
 
@@ -138,7 +152,7 @@ public enum HappeningKind
 
 /// <summary>Something that happened on air, for the log.</summary>
 /// <param name="Shown">Of <see cref="HappeningKind.Gone"/>: how long it had been in the picture.</param>
-/// <param name="What">Of a cue: its name; of what was taken back: what it was.</param>
+/// <param name="What">Of a cue or a timer: its name; of what was taken back: what it was.</param>
 /// <param name="By">What a person did it with, such as <c>key 4</c>; null = the desk, or nobody.</param>
 public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null, string? What = null, string? By = null);
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -76,6 +77,7 @@ public static class Engine
             null => state,
             { What: Following following } => state with { Followers = state.Followers?.Remove(following) },
             { What: Repeat repeat } => state with { Repeats = state.Repeats.Remove(repeat) },
+            { What: TimerRun timer } => state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) },
             { What: CueStepAhead step } => state with { CueSteps = state.CueSteps.Remove(step) },
             { } due => state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) },
         };

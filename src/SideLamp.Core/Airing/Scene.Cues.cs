@@ -26,8 +26,14 @@ internal sealed partial class Scene
     }
 
     /// <summary>All of it is checked first; then it happens in one instant (rule 20).</summary>
-    private string? RunIt(Cue cue)
+    /// <param name="by">What runs it, where that is no person.</param>
+    private string? RunIt(Cue cue, string? by = null)
     {
+        if (cue.Steps.SelectMany(step => step.Timers).Any(one => facts.Timer(one.Timer) is null))
+        {
+            return $"“{cue.Name}” was not run. A timer that it sets is gone.";
+        }
+
         foreach (var setting in cue.Steps.SelectMany(step => step.Settings))
         {
             if (WhyNot(setting) is { } refusal)
@@ -37,7 +43,7 @@ internal sealed partial class Scene
         }
 
         StopIt(cue.Id);
-        Happenings.Add(new Happening(Now, HappeningKind.Cue, null, Origin.Person, What: cue.Name));
+        Happenings.Add(new Happening(Now, HappeningKind.Cue, null, by is null ? Origin.Person : Origin.Automatic, What: cue.Name, By: by));
         Set(cue.Steps[0]);
         State = State with { CueSteps = State.CueSteps.AddRange(cue.Steps.Skip(1).Select(step => new CueStepAhead(cue.Id, cue.Name, step, Now + step.After))) };
         return null;
@@ -69,6 +75,11 @@ internal sealed partial class Scene
 
     private void Set(CueStep step)
     {
+        foreach (var timer in step.Timers)
+        {
+            SetIt(timer);
+        }
+
         // A later one wins in a seat: the earlier is not lit at all. What a newcomer sends away is not darkened besides.
         var lights = step.Settings.Where(one => one.Act == CueAct.Light).GroupBy(one => facts.Prepare(one.Graphic, one.Card, one.Outfit)!.Seat).Select(seat => seat.Last()).ToImmutableList();
         foreach (var one in lights)

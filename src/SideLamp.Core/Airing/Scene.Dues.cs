@@ -1,5 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -24,6 +25,9 @@ internal sealed partial class Scene
                 return;
             case Repeat repeat:
                 ComeAgain(repeat);
+                return;
+            case TimerRun timer:
+                TurnTimer(timer);
                 return;
             case CueStepAhead step:
                 TakeStep(step);

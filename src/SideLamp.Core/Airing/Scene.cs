@@ -28,6 +28,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             StepCard step => StepIt(step),
             RunCue run => RunIt(run.Cue),
             StopCue stop => StopIt(stop.Cue),
+            SetTimer set => SetIt(set.Setting),
             SwitchEvery wish => SwitchIt(wish),
             Alert alert => Queue(alert),
             Hush => HushIt(),

@@ -4,6 +4,7 @@ using Fluid;
 using Fluid.Values;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
@@ -22,7 +23,9 @@ public static class Placeholders
 
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
     public static string? FaultIn(string words) =>
-        !Has(words) || Parser.TryParse(words, out _, out var error) ? null : $"The placeholder cannot be read: {error.TrimEnd('.')}.";
+        !Has(words) ? null
+        : Parser.TryParse(words, out _, out var error) ? TimerWords.FaultIn(words)
+        : $"The placeholder cannot be read: {error.TrimEnd('.')}.";
 
     /// <summary>The words as they would show now. Words that cannot be filled in show as they are, so that the fault is seen before air.</summary>
     public static string Fill(string words, IReadOnlyDictionary<FeedId, FeedState> feeds)

@@ -2,6 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using NodaTime;
+using NodaTime.Text;
 using SideLamp.Core.Brands;
 
 namespace SideLamp.Core.Json;
@@ -30,6 +31,7 @@ public static class CoreJson
         options.Converters.Add(new IdConverterFactory());
         options.Converters.Add(new InstantConverter());
         options.Converters.Add(new DurationConverter());
+        options.Converters.Add(new LocalTimeConverter());
         options.Converters.Add(new ColourConverter());
         return options;
     }
@@ -57,6 +59,21 @@ public static class CoreJson
 
         public override void Write(Utf8JsonWriter writer, Duration value, JsonSerializerOptions options) =>
             writer.WriteNumberValue((decimal)value.BclCompatibleTicks / NodaConstants.TicksPerMillisecond);
+    }
+
+    private sealed class LocalTimeConverter : JsonConverter<LocalTime>
+    {
+        private static readonly LocalTimePattern Long = LocalTimePattern.CreateWithInvariantCulture("HH:mm:ss");
+        private static readonly LocalTimePattern Short = LocalTimePattern.CreateWithInvariantCulture("HH:mm");
+
+        public override LocalTime Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options)
+        {
+            var text = reader.GetString() ?? "";
+            return (text.Length > 5 ? Long : Short).Parse(text) is { Success: true, Value: var time } ? time : throw new JsonException("This is no time of day. Write it like 21:30.");
+        }
+
+        public override void Write(Utf8JsonWriter writer, LocalTime value, JsonSerializerOptions options) =>
+            writer.WriteStringValue((value.Second == 0 ? Short : Long).Format(value));
     }
 
     private sealed class ColourConverter : JsonConverter<Colour>

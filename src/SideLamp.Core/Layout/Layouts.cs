@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
 
@@ -18,13 +19,15 @@ public static class Layouts
 {
     /// <summary>Lays out a graphic. Pure: the same arguments always give an equal picture.</summary>
     /// <param name="words">By field name, placeholders already filled in. An empty value folds its part away.</param>
-    public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper)
+    /// <param name="timers">What each field that shows a timer shows; its words are the widest that it comes to. Null = none do.</param>
+    public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper, IReadOnlyDictionary<string, TimerProgram>? timers = null)
     {
+        timers ??= ImmutableDictionary<string, TimerProgram>.Empty;
         var (seat, place) = (dress.Seat, dress.Place);
         var room = Seats.Room(seat, dress.Canvas);
         var scale = dress.Canvas.Scale * place.Scale;
         var drawn = Placed(dress.Template.Root, place);
-        if (new Measuring(dress.Brand, words, shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
+        if (new Measuring(dress.Brand, words, timers.Keys.ToHashSet(), shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
         {
             return Picture.Empty;
         }
@@ -32,7 +35,7 @@ public static class Layouts
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * dress.Canvas.Scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * dress.Canvas.Scale);
-        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention);
+        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers);
         placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));
     }

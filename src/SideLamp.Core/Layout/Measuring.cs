@@ -22,6 +22,9 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
     /// <summary>Of a table: the width of each column in px.</summary>
     public ImmutableArray<double> Columns { get; init; }
 
+    /// <summary>Of a timer: the widths of its letters, in em.</summary>
+    public TimerCells? Cells { get; init; }
+
     /// <summary>Of a meter: how much of it is filled, 0 to 1.</summary>
     public double Share { get; init; }
 
@@ -30,7 +33,8 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
 }
 
 /// <summary>The first pass: how large everything is. Parts without words fold away.</summary>
-internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, ITextShaper shaper, double scale, Finish finish)
+/// <param name="timers">The fields that show a timer; their words are the widest that it comes to.</param>
+internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, IReadOnlySet<string> timers, ITextShaper shaper, double scale, Finish finish)
 {
     private const int Bolder = 700;
 
@@ -164,7 +168,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         var height = 0.0;
         foreach (var line in lines.Take(list.MaxRows))
         {
-            var row = new Measuring(brand, line.Words, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
+            var row = new Measuring(brand, line.Words, ImmutableHashSet<string>.Empty, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
             if (row is null || height + row.H > roomH)
             {
                 continue;
@@ -198,6 +202,8 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         var style = Emphasis.Strip(text) == text
             ? new TextStyle(Face(part.Weight, part.Italic), part.Spacing)
             : new TextStyle(Face(part.Weight, part.Italic), part.Spacing, Face(Bolder, part.Italic), Face(part.Weight, !part.Italic), Face(Bolder, !part.Italic));
+        var cells = part.Field is { } field && timers.Contains(field) ? TimerCells.Of(style, shaper) : null;
+        text = cells?.Widest(text) ?? text;
         double SizeOf(double size) => Math.Max(1, Px(size * lettering.Size));
         var cased = part.Case == LetterCase.Upper ? text.ToUpperInvariant() : text;
         var request = new FitRequest(
@@ -211,7 +217,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             part.MaxLines
         );
         ImmutableArray<FittedText> pages = part.Fit == Fit.Pages ? Fitting.LayPages(request, shaper) : [Fitting.Lay(request, shaper)];
-        return new Measured(part, Math.Ceiling(pages.Max(page => page.Width)), pages.Max(page => page.Lines.Length * Pitch(part, page)), [], pages[0]) { Pages = pages };
+        return new Measured(part, Math.Ceiling(pages.Max(page => page.Width)), pages.Max(page => page.Lines.Length * Pitch(part, page)), [], pages[0]) { Pages = pages, Cells = cells };
     }
 
     /// <summary>From one baseline to the next, in whole px.</summary>

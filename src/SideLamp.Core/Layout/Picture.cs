@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Media;
+using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
 
@@ -74,6 +76,7 @@ public sealed record Plate(string Fill, string? Light, double Radius, string? Ha
 /// <param name="Glow">CSS text-shadow; null = none.</param>
 /// <param name="Outline">CSS colour of a line around each letter; null = none.</param>
 /// <param name="OutlineWidth">In px.</param>
+/// <param name="Digits">Of a timer: pages set its words themselves, in the spans' face; null = the spans are the words.</param>
 public sealed record TextLine(
     double Size,
     bool Rtl,
@@ -83,8 +86,16 @@ public sealed record TextLine(
     bool Underline = false,
     string? Glow = null,
     string? Outline = null,
-    double OutlineWidth = 0
+    double OutlineWidth = 0,
+    Digits? Digits = null
 );
+
+/// <summary>The cells that a timer's words are set in: all figures are equally wide, so that nothing shifts as they change.</summary>
+/// <param name="Cell">Width of a figure in px.</param>
+/// <param name="Colon">Width of a colon in px.</param>
+/// <param name="Sign">Width of a plus sign in px.</param>
+/// <param name="Align">Where the words stand when they are shorter than the line.</param>
+public sealed record Digits(double Cell, double Colon, double Sign, TextAlign Align, TimerProgram Program);
 
 /// <summary>Words in one face, or one emoji.</summary>
 /// <param name="Face">Id of a face; for an emoji, null.</param>

@@ -5,12 +5,14 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
 
 /// <summary>The second pass: where everything stands, as nodes in drawing order.</summary>
 /// <param name="attention">What draws the eye to the whole; null = nothing.</param>
-internal sealed class Placing(Brand brand, double scale, double speed, Duration arrival, Attention? attention)
+/// <param name="timers">What each field that shows a timer shows.</param>
+internal sealed class Placing(Brand brand, double scale, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
@@ -310,7 +312,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         var pages = measured.Pages.IsDefaultOrEmpty ? [measured.Text!] : measured.Pages;
         if (pages.Length == 1)
         {
-            AddLines(part, part.Id, pages[0], box);
+            AddLines(part, part.Id, pages[0], box, measured.Cells);
         }
         else
         {
@@ -336,7 +338,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
         _reading = Duration.Max(_reading, from);
     }
 
-    private void AddLines(TextPart part, string id, FittedText text, Box box)
+    private void AddLines(TextPart part, string id, FittedText text, Box box, TimerCells? cells = null)
     {
         var pitch = Measuring.Pitch(part, text);
         var top = box.Y + Math.Round((box.H - (pitch * text.Lines.Length)) / 2);
@@ -348,7 +350,7 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
             var x = box.X + Math.Round(AlignedText(part.Align, line.Rtl, box.W - width));
             var baseline = top + (at * pitch) + drop;
             var inked = new Box(x + (line.Ink.X * text.Size), baseline + (line.Ink.Y * text.Size), line.Ink.W * text.Size, line.Ink.H * text.Size);
-            _nodes.Add(new Node($"{id}/{at}", id, new Box(x, baseline - text.Size, width, text.Size), inked, null, null, [], Line: Drawn(part, text, line)));
+            _nodes.Add(new Node($"{id}/{at}", id, new Box(x, baseline - text.Size, width, text.Size), inked, null, null, [], Line: cells is null ? Drawn(part, text, line) : Counted(part, text, line, cells)));
         }
     }
 
@@ -364,6 +366,13 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
             part.Outline is { } outline ? _plating.Painted(outline).ToCss() : null,
             Px(part.OutlineWidth)
         );
+
+    private TextLine Counted(TextPart part, FittedText text, ShapedLine line, TimerCells cells)
+    {
+        var drawn = Drawn(part, text, line);
+        double Width(double em) => Math.Round((em * text.Size) + drawn.Spacing, 3);
+        return drawn with { Spacing = 0, Rtl = false, Digits = new Digits(Width(cells.Cell), Width(cells.Colon), Width(cells.Sign), part.Align, timers[part.Field!]) };
+    }
 
     private static double AlignedText(TextAlign align, bool rtl, double spare) =>
         align switch

@@ -41,6 +41,11 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
                 var name = show.Graphic(setting.Graphic)?.Name;
                 yield return new Fault($"/steps/{at}/settings", name is null ? "A graphic that it sets is gone." : $"A card or an outfit of “{name}” that it sets is gone.");
             }
+
+            if (Steps[at].Timers.Any(one => show.Timer(one.Timer) is null))
+            {
+                yield return new Fault($"/steps/{at}/timers", "A timer that it sets is gone.");
+            }
         }
     }
 
@@ -52,7 +57,31 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
 /// <param name="After">From the press.</param>
 /// <param name="OnlyThese">Whether everything else that is lit goes dark.</param>
 /// <param name="Settings">What is not in it is left alone.</param>
-public sealed record CueStep(Duration After, bool OnlyThese, ImmutableArray<CueSetting> Settings);
+public sealed record CueStep(Duration After, bool OnlyThese, ImmutableArray<CueSetting> Settings)
+{
+    /// <summary>What it does with timers; what is not in it is left alone.</summary>
+    public ImmutableArray<TimerSetting> Timers { get; init; } = [];
+}
+
+/// <summary>What a cue, or a press, does with a timer.</summary>
+/// <param name="By">Of <see cref="TimerAct.Add"/>: how much; less than nothing takes away.</param>
+public sealed record TimerSetting(TimerId Timer, TimerAct Act, Duration? By = null);
+
+public enum TimerAct
+{
+    /// <summary>It runs, from where it stands; from its beginning where it had come to its end.</summary>
+    Start,
+    Pause,
+
+    /// <summary>It runs from its beginning.</summary>
+    Restart,
+
+    /// <summary>It stands at its beginning.</summary>
+    Reset,
+
+    /// <summary>There is more left; of counting up: more has gone by.</summary>
+    Add,
+}
 
 /// <summary>What a cue does with a graphic.</summary>
 /// <param name="Card">The card that comes up; null = the one that is up.</param>

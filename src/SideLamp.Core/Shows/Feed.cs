@@ -14,9 +14,13 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
     /// <summary>All that is wrong with this feed; empty when it is valid.</summary>
     public IEnumerable<Fault> Faults()
     {
-        if (Id.Value is not { Length: > 0 and <= 40 } id || !char.IsAsciiLetterLower(id[0]) || !id.All(IsIdLetter))
+        if (!PlaceholderName.IsOne(Id.Value))
         {
-            yield return new Fault("/id", "Use 1 to 40 lower-case letters, digits or underscores, beginning with a letter.");
+            yield return new Fault("/id", PlaceholderName.Rule);
+        }
+        else if (Id.Value == Timers.TimerWords.Name)
+        {
+            yield return new Fault("/id", $"“{Timers.TimerWords.Name}” is the word for timers. Choose another one.");
         }
 
         if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
@@ -34,6 +38,4 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
             yield return new Fault("/every", "A file can be read every 0.1 s to every hour.");
         }
     }
-
-    private static bool IsIdLetter(char letter) => char.IsAsciiLetterLower(letter) || char.IsAsciiDigit(letter) || letter == '_';
 }

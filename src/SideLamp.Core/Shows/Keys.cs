@@ -27,6 +27,14 @@ public static class Keys
             }
         }
 
+        foreach (var timer in show.Timers)
+        {
+            if (timer.Key is { } key)
+            {
+                yield return (key, $"the timer “{timer.Name}”");
+            }
+        }
+
         foreach (var cue in show.Cues)
         {
             if (cue.Key is { } key)

@@ -32,6 +32,8 @@ public sealed record Show(
 {
     public ImmutableArray<Cue> Cues { get; init; } = [];
 
+    public ImmutableArray<Timer> Timers { get; init; } = [];
+
     public Loudness Loudness { get; init; } = Loudness.Full;
 
     /// <summary>All seats, lowest in drawing order first; their <c>Z</c> rises from 0.</summary>
@@ -59,6 +61,8 @@ public sealed record Show(
     public Graphic? Graphic(GraphicId id) => Graphics.FirstOrDefault(graphic => graphic.Id == id);
 
     public Cue? Cue(CueId id) => Cues.FirstOrDefault(cue => cue.Id == id);
+
+    public Timer? Timer(TimerId id) => Timers.FirstOrDefault(timer => timer.Id == id);
 
     public Feed? Feed(FeedId id) => Feeds.FirstOrDefault(feed => feed.Id == id);
 

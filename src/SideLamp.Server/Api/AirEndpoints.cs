@@ -56,7 +56,7 @@ public static class AirEndpoints
         graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
         graphic = wish.Outfit is { } outfit ? graphic.Wearing(outfit) : graphic;
         var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
-        return book.PictureOf(lookId, look, stage.Feeds);
+        return book.PictureOf(lookId, look, stage.Kept);
     }
 
     private static Turn<string?> Do(Stage stage, Press press, Director director, Shelf shelf, Instant now)
@@ -88,6 +88,7 @@ public static class AirEndpoints
             AirVerb.Step => new StepCard(GraphicOf(press), (int)Math.Clamp(press.By ?? 1, -1, 1), press.Card),
             AirVerb.Cue => new RunCue(CueOf(show, press)),
             AirVerb.StopCue => new StopCue(CueOf(show, press).Id),
+            AirVerb.Timer => new SetTimer(TimerOf(show, press)),
             AirVerb.Every => new SwitchEvery(GraphicOf(press), true),
             AirVerb.EveryOff => new SwitchEvery(GraphicOf(press), false),
             AirVerb.Alert => new Alert(GraphicOf(press), press.Card),
@@ -99,6 +100,23 @@ public static class AirEndpoints
         };
 
     private static GraphicId GraphicOf(Press press) => press.Graphic ?? throw RefusedException.Faulty("/graphic", "Say which graphic.");
+
+    private static TimerSetting TimerOf(Show show, Press press)
+    {
+        var timer = press.Timer ?? throw RefusedException.Faulty("/timer", "Say which timer.");
+        if (show.Timer(timer) is null)
+        {
+            throw RefusedException.NotFound("timer");
+        }
+
+        var by = press.By is { } ms ? Duration.FromMilliseconds((double)ms) : (Duration?)null;
+        if (press.Act == TimerAct.Add && (by is not { } given || given < -Timer.GreatestLength || given > Timer.GreatestLength))
+        {
+            throw RefusedException.Faulty("/by", "Say how much to add, in ms: up to 24 hours, or less than nothing to take away.");
+        }
+
+        return new TimerSetting(timer, press.Act ?? throw RefusedException.Faulty("/act", "Say what to do with the timer."), by);
+    }
 
     private static SeatId SeatOf(Press press) => press.Seat ?? throw RefusedException.Faulty("/seat", "Say which seat.");
 

@@ -34,7 +34,7 @@ public static class ApiDocument
     {
         var type = Nullable.GetUnderlyingType(info.Type) ?? info.Type;
         var written =
-            type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) ? JsonSchemaType.String
+            type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) || type == typeof(LocalTime) ? JsonSchemaType.String
             : type == typeof(Instant) || type == typeof(Duration) ? JsonSchemaType.Number
             : (JsonSchemaType?)null;
         if (written is { } kind)

@@ -39,11 +39,18 @@ public static class Editing
             KeepClear = edit.KeepClear ?? show.KeepClear,
             SavedFinishes = edit.SavedFinishes ?? show.SavedFinishes,
             Cues = edit.Cues is { } cues ? Named(cues) : show.Cues,
+            Timers = edit.Timers ?? show.Timers,
             Loudness = edit.Loudness ?? show.Loudness,
         };
+        if (edit.Timers is not null)
+        {
+            edited = CheckTimers(edited);
+        }
+
         if (edit.Cues is not null)
         {
             CheckCues(edited);
+            edited = edited with { Timers = [.. edited.Timers.Select(timer => timer.Cue is { } cue && edited.Cue(cue) is null ? timer with { Cue = null } : timer)] };
         }
 
         return (
@@ -59,6 +66,7 @@ public static class Editing
                 ("keepClear", edit.KeepClear),
                 ("savedFinishes", edit.SavedFinishes),
                 ("cues", edit.Cues),
+                ("timers", edit.Timers),
                 ("loudness", edit.Loudness)
             )
         );
@@ -75,6 +83,24 @@ public static class Editing
 
         RefusedException.ThrowIfAny(edited.Cues.SelectMany((cue, at) => cue.Faults(edited).Select(fault => fault with { Path = $"/cues/{at}{fault.Path}" })));
         RefusedException.ThrowIfAny(KeyClashes(edited, "/cues"));
+    }
+
+    /// <summary>The show with these timers, and without what cues say of one that is gone.</summary>
+    private static Show CheckTimers(Show edited)
+    {
+        if (edited.Timers.Length > Timer.Most)
+        {
+            throw RefusedException.Faulty("/timers", $"A show has up to {Timer.Most} timers.");
+        }
+
+        RefusedException.ThrowIfAny(edited.Timers.SelectMany((timer, at) => timer.Faults(edited).Select(fault => fault with { Path = $"/timers/{at}{fault.Path}" })));
+        if (edited.Timers.GroupBy(timer => timer.Id).FirstOrDefault(same => same.Count() > 1) is { } twice)
+        {
+            throw RefusedException.Faulty("/timers", $"Two timers are called {twice.Key} in placeholders. Choose another word for one.");
+        }
+
+        RefusedException.ThrowIfAny(KeyClashes(edited, "/timers"));
+        return edited with { Cues = [.. edited.Cues.Select(cue => cue with { Steps = [.. cue.Steps.Select(step => step with { Timers = step.Timers.RemoveAll(one => edited.Timer(one.Timer) is null) })] })] };
     }
 
     /// <summary>Each key belongs to one thing.</summary>

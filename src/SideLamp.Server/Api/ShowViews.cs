@@ -57,6 +57,7 @@ public sealed record ShowView(
     bool LiveEdits,
     bool LookFirst,
     ImmutableArray<Cue> Cues,
+    ImmutableArray<Timer> Timers,
     Loudness Loudness,
     ImmutableArray<string> Tones,
     ImmutableArray<KeepClear> KeepClear,
@@ -86,6 +87,7 @@ public sealed record ShowView(
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
             stage.Show.Cues,
+            stage.Show.Timers,
             stage.Show.Loudness,
             [.. Core.Media.Tones.Names],
             stage.Show.KeepClear,
@@ -120,6 +122,7 @@ public sealed record WearWish(string Name, bool OnAir);
 /// <summary>What is to change in the show; what is null stays.</summary>
 /// <param name="SeatOrder">Drawing order of all seats, lowest first.</param>
 /// <param name="Cues">All cues, in their order. A cue with an empty id is new.</param>
+/// <param name="Timers">All timers, in their order.</param>
 public sealed record ShowEdit(
     long Revision,
     string? Name = null,
@@ -132,7 +135,8 @@ public sealed record ShowEdit(
     ImmutableArray<KeepClear>? KeepClear = null,
     ImmutableArray<SavedFinish>? SavedFinishes = null,
     ImmutableArray<Cue>? Cues = null,
-    Loudness? Loudness = null
+    Loudness? Loudness = null,
+    ImmutableArray<Timer>? Timers = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -241,6 +245,7 @@ public enum AirVerb
     BringBack,
     Forget,
     TakeBack,
+    Timer,
     Count,
     Reset,
 }
@@ -252,7 +257,9 @@ public enum AirVerb
 /// <param name="Alone">Of light: what would follow does not, this time.</param>
 /// <param name="Cue">Of cue and stopCue.</param>
 /// <param name="Seat">Of bringBack and forget.</param>
-/// <param name="By">Of step and count: how many; null = one on.</param>
+/// <param name="Timer">Of timer.</param>
+/// <param name="Act">Of timer: what to do with it.</param>
+/// <param name="By">Of step and count: how many; null = one on. Of a timer to be added to: ms.</param>
 /// <param name="To">Of count: the number itself.</param>
 /// <param name="Field">Of count.</param>
 /// <param name="Keep">Of reset: whether all that is not counted stays; of hushOver: whether what waited comes now.</param>
@@ -269,7 +276,9 @@ public sealed record Press(
     decimal? To = null,
     string? Field = null,
     bool? Keep = null,
-    string? How = null
+    string? How = null,
+    TimerId? Timer = null,
+    TimerAct? Act = null
 );
 
 public sealed record Pressed(bool Done);

@@ -5,6 +5,7 @@ using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Timers;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Live;
@@ -30,6 +31,9 @@ public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 /// <param name="Untouched">Whether words of the template, never touched by the streamer, would go on air.</param>
 /// <param name="Fits">What becomes of each text.</param>
 public sealed record SwitchView(GraphicId Graphic, string Words, bool Untouched, ImmutableArray<TextFit> Fits);
+
+/// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
+public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
 public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble);
@@ -67,6 +71,7 @@ public sealed record DeskNews(
     GraphicId? Standby,
     CueId? StandbyCue,
     ImmutableArray<SwitchView> Switches,
+    ImmutableArray<TimerView> Timers,
     ImmutableArray<FeedView> Feeds,
     ImmutableArray<PageView> Pages,
     string? Unkept
@@ -117,6 +122,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             stage.Standby.Graphic,
             stage.Standby.Cue,
             [.. switches],
+            [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))],
             [
                 .. stage.Show.Feeds.Select(feed =>
                 {
@@ -128,6 +134,9 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             stage.Unkept
         );
     }
+
+    private static TimerView ViewOf(Timer timer, TimerRun? run) =>
+        new(timer.Id, run?.Since is not null, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));
 
     private static string? TakeBackOf(Stage stage) =>
         stage.Air.Acts.LastOrDefault() is not { } act ? null
@@ -166,8 +175,10 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
     private SwitchView Said(Core.Shows.Graphic graphic, Core.Templates.Template template, LookId id, Core.Shows.Look look, Stage stage)
     {
         var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
-        var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(field => words[field.Name].ReplaceLineEndings(" ")).Where(text => text.Length > 0);
-        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, Untouched(template, graphic.UpCard), book.PictureOf(id, look, stage.Feeds).Fits);
+        // A timer's figures run on the pages: its name says which it is.
+        string Words(Core.Templates.Field field) => TimerWords.In(look.Words[field.Name]) is { } timer ? stage.Show.Timer(timer)?.Name ?? "" : words[field.Name].ReplaceLineEndings(" ");
+        var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(Words).Where(text => text.Length > 0);
+        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, Untouched(template, graphic.UpCard), book.PictureOf(id, look, stage.Kept).Fits);
     }
 
     private static bool Untouched(Core.Templates.Template template, Core.Shows.Card card) =>

@@ -294,7 +294,7 @@ public sealed class LiveHub : BackgroundService
                 var leaving = airing.Holds ? null : _stream.Items.FirstOrDefault(item => item.Id == airing.Id.Value);
                 var graphic = stage.Show.Graphic(airing.Graphic);
                 var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
-                var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Feeds);
+                var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Kept);
                 return new Item(
                     airing.Id.Value,
                     airing.Graphic,

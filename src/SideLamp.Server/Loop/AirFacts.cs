@@ -2,6 +2,7 @@ using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Loop;
@@ -28,7 +29,7 @@ public sealed class AirFacts(PictureBook book, Kept kept) : IAirFacts
         }
 
         _told[lookId] = look;
-        var picture = book.PictureOf(lookId, look, kept.Feeds);
+        var picture = book.PictureOf(lookId, look, kept);
         // Words on several pages stay until the last has been read, however short the stay is.
         var stay = own.Stay is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
         return new Prepared(
@@ -49,6 +50,12 @@ public sealed class AirFacts(PictureBook book, Kept kept) : IAirFacts
         );
     }
 
+    public Timer? Timer(TimerId timer) => kept.Show.Timer(timer);
+
+    public Cue? Cue(CueId cue) => kept.Show.Cue(cue);
+
+    public Instant Next(LocalTime time, Instant now) => TimeOfDay.Next(time, DateTimeZoneProviders.Tzdb.GetSystemDefault(), now);
+
     public (Duration Arrive, Duration Leave)? MotionOf(LookId look) =>
-        Look(look) is { } known && book.PictureOf(look, known, kept.Feeds) is var picture ? (picture.Arrive, picture.Leave) : null;
+        Look(look) is { } known && book.PictureOf(look, known, kept) is var picture ? (picture.Arrive, picture.Leave) : null;
 }

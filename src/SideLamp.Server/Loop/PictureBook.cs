@@ -8,6 +8,8 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Loop;
@@ -35,13 +37,35 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         });
     }
 
-    /// <summary>A look with the feeds' values of now, laid out.</summary>
-    public Picture PictureOf(LookId id, Look look, IReadOnlyDictionary<FeedId, FeedState> feeds)
+    /// <summary>A look with the feeds' values and the timers of now, laid out.</summary>
+    public Picture PictureOf(LookId id, Look look, Kept kept)
     {
         var template = shelf.Read(look.TemplateSource);
-        var words = Placeholders.FillAll(template, look.Words, feeds);
-        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value));
-        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Place, look.Finish), words, shaper));
+        var words = Placeholders.FillAll(template, look.Words, kept.Feeds);
+        var timers = TimersOf(look, kept);
+        words = words.SetItems(timers.Select(one => KeyValuePair.Create(one.Field, one.Room)));
+        return Laid(id, look, template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program));
+    }
+
+    private static List<(string Field, string Room, TimerProgram Program)> TimersOf(Look look, Kept kept)
+    {
+        var shown = new List<(string, string, TimerProgram)>();
+        foreach (var (field, words) in look.Words)
+        {
+            if (TimerWords.In(words) is { } id && kept.Show.Timer(id) is { } timer)
+            {
+                var run = kept.Air.Timers.Find(one => one.Timer == id) ?? TimerRun.Fresh(timer, Duration.Zero);
+                shown.Add((field, run.Room, TimerFace.ProgramOf(timer, run)));
+            }
+        }
+
+        return shown;
+    }
+
+    private Picture Laid(LookId id, Look look, Template template, ImmutableDictionary<string, string> words, ImmutableDictionary<string, TimerProgram> timers)
+    {
+        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(timers.Select(one => $"{one.Key}{one.Value}")));
+        return Remembered(_pictures, (id, key), _ => Layouts.Lay(new Dress(template, look.Brand, look.Canvas, look.Seat, look.Place, look.Finish), words, shaper, timers));
     }
 
     /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
@@ -55,7 +79,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
         var plain = Dress.Plain(template, show.Brand, show.Canvas);
         var look = new Look(source, plain.Brand, plain.Canvas, plain.Seat, plain.Place, plain.Finish, words);
-        return PictureOf(look.Id(), look, ImmutableDictionary<FeedId, FeedState>.Empty);
+        return Laid(look.Id(), look, template, Placeholders.FillAll(template, words, ImmutableDictionary<FeedId, FeedState>.Empty), ImmutableDictionary<string, TimerProgram>.Empty);
     }
 
     /// <summary>The samples of a graphic's fields, by name.</summary>

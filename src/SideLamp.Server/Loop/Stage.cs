@@ -162,6 +162,15 @@ public sealed class Director(PictureBook book)
             }
         }
 
+        foreach (var run in after.Air.Timers)
+        {
+            // A timer that is another one now, or none, stands at its beginning.
+            if (show.Timer(run.Timer)?.Kind != stage.Show.Timer(run.Timer)?.Kind)
+            {
+                Run(new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset)));
+            }
+        }
+
         if ((after.Standby.Graphic is { } standby && show.Graphic(standby) is null) || (after.Standby.Cue is { } cue && show.Cue(cue) is null))
         {
             after = after with { Standby = Standby.Empty };

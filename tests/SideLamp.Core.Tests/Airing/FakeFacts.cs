@@ -78,6 +78,17 @@ internal sealed class FakeFacts : IAirFacts
         }
     }
 
+    /// <summary>The show's timers and cues, as far as timers need them.</summary>
+    public Dictionary<string, Timer> Timers { get; } = [];
+
+    public Dictionary<string, Cue> Cues { get; } = [];
+
+    public Timer? Timer(TimerId timer) => Timers.GetValueOrDefault(timer.Value);
+
+    public Cue? Cue(CueId cue) => Cues.GetValueOrDefault(cue.Value);
+
+    public Instant Next(LocalTime time, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(time, DateTimeZone.Utc, now);
+
     /// <summary>Whether pictures cannot be laid out any more.</summary>
     public bool Broken { get; set; }
 

@@ -1,0 +1,104 @@
+using NodaTime;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
+
+namespace SideLamp.Core.Airing;
+
+// Timers: they run on whatever is lit, through lights out and hush.
+internal sealed partial class Scene
+{
+    private static readonly Duration LongestRun = Duration.FromHours(99);
+
+    private string? SetIt(TimerSetting setting)
+    {
+        var run = State.Timers.Find(one => one.Timer == setting.Timer);
+        if (setting.Act == TimerAct.Reset || facts.Timer(setting.Timer) is not { } timer)
+        {
+            State = State with { Timers = State.Timers.RemoveAll(one => one.Timer == setting.Timer) };
+            return run is null && facts.Timer(setting.Timer) is null ? "There is no such timer any more." : null;
+        }
+
+        var fresh = TimerRun.Fresh(timer, facts.Next(timer.Until, Now) - Now);
+        var before = run ?? fresh;
+        Keep(
+            timer,
+            setting.Act switch
+            {
+                TimerAct.Start when before.Since is not null => before,
+                // To a time of day it is always as long as it is from now.
+                TimerAct.Start when (before.AtEnd && timer.AtZero != AtZero.Over) || timer.Kind == TimerKind.Until => fresh with { Since = Now },
+                TimerAct.Start => before with { Since = Now },
+                TimerAct.Restart => fresh with { Since = Now },
+                TimerAct.Pause => before with { Since = null, Gone = before.At(Now) },
+                _ => Longer(timer, before, setting.By ?? Duration.Zero),
+            }
+        );
+        return null;
+    }
+
+    private TimerRun Longer(Timer timer, TimerRun run, Duration by)
+    {
+        var at = run.At(Now);
+        if (timer.Kind == TimerKind.Up)
+        {
+            return run with { Gone = run.Gone + Duration.Max(by, -at) };
+        }
+
+        // Nothing is left at the least; only what counts on past zero may go further there.
+        var least = timer.AtZero == AtZero.Over && run.AtEnd ? Duration.Zero : at;
+        var longer = run with { Length = Duration.Min(Duration.Max(run.Length + by, least), at + LongestRun) };
+        var ended = longer.Length <= at && run.AtEnd;
+        // What had come to its end by itself runs on; what a hand had paused stays so.
+        return longer with { AtEnd = ended, Since = run is { AtEnd: true, Since: null } && !ended ? Now : run.Since };
+    }
+
+    private void TurnTimer(TimerRun run)
+    {
+        if (facts.Timer(run.Timer) is not { } timer)
+        {
+            State = State with { Timers = State.Timers.Remove(run) };
+            return;
+        }
+
+        if (run.AtEnd || timer.Kind == TimerKind.Up)
+        {
+            // Its words outgrow their room.
+            Keep(timer, run);
+            return;
+        }
+
+        var left = until - Now;
+        switch (timer.AtZero)
+        {
+            case AtZero.Again:
+                // Rounds that nobody saw are folded into the one that holds now (rule 29).
+                var rounds = Math.Floor(left / timer.Length);
+                Keep(timer, run with { Since = Now + (timer.Length * rounds), Gone = Duration.Zero, Length = timer.Length });
+                break;
+            case AtZero.Over:
+                Keep(timer, run with { AtEnd = true });
+                break;
+            default:
+                Keep(timer, run with { AtEnd = true, Since = null, Gone = run.Length });
+                break;
+        }
+
+        Happenings.Add(new Happening(Now, HappeningKind.TimerEnded, null, Origin.Automatic, What: timer.Name));
+        if (timer.Cue is { } id && facts.Cue(id) is { } cue)
+        {
+            // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
+            var missed = State.LightsOut is not null || left > CueOverdue || RunIt(cue, $"timer {timer.Name}") is not null;
+            if (missed)
+            {
+                Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));
+            }
+        }
+    }
+
+    private void Keep(Timer timer, TimerRun run)
+    {
+        var others = State.Timers.RemoveAll(one => one.Timer == run.Timer);
+        // A round that has begun later than now is looked at as from its beginning.
+        State = State with { Timers = others.Add(run.Settled(timer, Instant.Max(Now, run.Since ?? Now))) };
+    }
+}

@@ -1,0 +1,77 @@
+using NodaTime;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Timers;
+
+/// <summary>A clock that graphics can show and that can set things off.</summary>
+/// <param name="Id">The word placeholders use: <c>{{ timers.tea }}</c> shows the timer <c>tea</c>.</param>
+/// <param name="Length">Of <see cref="TimerKind.Down"/>: from the start to zero, 1 s to 24 hours. Else unused.</param>
+/// <param name="Until">Of <see cref="TimerKind.Until"/>: the time of day, in this machine's time zone. Else unused.</param>
+/// <param name="AtZero">What becomes of it then. Counting up has no zero.</param>
+/// <param name="Cue">What is run at zero; null = nothing.</param>
+/// <param name="Key">The key of the desk that starts and pauses it; null = none.</param>
+public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Length, LocalTime Until, AtZero AtZero, CueId? Cue = null, string? Key = null)
+{
+    public const int Most = 40;
+    public static readonly Duration LeastLength = Duration.FromSeconds(1);
+    public static readonly Duration GreatestLength = Duration.FromHours(24);
+
+    /// <summary>All that is wrong with this timer; empty when it is valid.</summary>
+    public IEnumerable<Fault> Faults(Show show)
+    {
+        if (!PlaceholderName.IsOne(Id.Value))
+        {
+            yield return new Fault("/id", PlaceholderName.Rule);
+        }
+
+        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        {
+            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+        }
+
+        if (Kind == TimerKind.Down && (Length < LeastLength || Length > GreatestLength))
+        {
+            yield return new Fault("/length", "It counts down from 1 s to 24 hours. Write it like 12:00 or 1:30:00.");
+        }
+
+        if (Kind == TimerKind.Until && AtZero == AtZero.Again)
+        {
+            yield return new Fault("/atZero", "A time of day comes only once a day: let it stand at zero, or count on.");
+        }
+
+        if (Cue is { } cue && show.Cue(cue) is null)
+        {
+            yield return new Fault("/cue", "The cue that it runs is gone.");
+        }
+
+        if (Keys.FaultIn(Key) is { } fault)
+        {
+            yield return new Fault("/key", fault);
+        }
+    }
+}
+
+public enum TimerKind
+{
+    /// <summary>From a length to zero.</summary>
+    Down,
+
+    /// <summary>From zero.</summary>
+    Up,
+
+    /// <summary>To a time of day.</summary>
+    Until,
+}
+
+/// <summary>What becomes of a timer at zero.</summary>
+public enum AtZero
+{
+    /// <summary>It stands at 0:00.</summary>
+    Stop,
+
+    /// <summary>It counts on, with a plus sign.</summary>
+    Over,
+
+    /// <summary>It begins anew: an interval.</summary>
+    Again,
+}

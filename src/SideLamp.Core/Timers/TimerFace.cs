@@ -1,0 +1,81 @@
+using System.Globalization;
+using NodaTime;
+
+namespace SideLamp.Core.Timers;
+
+/// <summary>
+/// What pages need to show a timer by themselves, whatever becomes of the server. Its words at any instant are those of
+/// <see cref="TimerFace.Text(TimerProgram, Instant)"/>.
+/// </summary>
+/// <param name="Zero">When it stands, or stood, at zero; null = it stands still.</param>
+/// <param name="Still">What it shows while it stands still, in ms; below zero = past zero.</param>
+/// <param name="Up">Whether it counts whole seconds gone by; else the second that is still running.</param>
+/// <param name="Over">Whether it counts on past zero.</param>
+/// <param name="Again">Of an interval: its length in ms; null = it is none.</param>
+public sealed record TimerProgram(Instant? Zero, double Still, bool Up, bool Over, double? Again = null);
+
+/// <summary>The words that timers show.</summary>
+public static class TimerFace
+{
+    /// <summary>Where words grow by a letter or two, counted from zero.</summary>
+    public static readonly Duration[] Steps = [Duration.FromMinutes(10), Duration.FromHours(1), Duration.FromHours(10)];
+
+    /// <summary>What pages are told of a timer.</summary>
+    public static TimerProgram ProgramOf(Timer timer, TimerRun run)
+    {
+        var up = timer.Kind == TimerKind.Up;
+        var left = run.Length - run.Gone;
+        var still = (up ? run.Gone : left).TotalMilliseconds;
+        var zero = run.Since is { } since ? (up ? since - run.Gone : since + left) : (Instant?)null;
+        return new TimerProgram(zero, still, up, timer.AtZero == AtZero.Over, timer.AtZero == AtZero.Again && !up ? timer.Length.TotalMilliseconds : null);
+    }
+
+    public static string Text(TimerProgram program, Instant now)
+    {
+        var ms = ValueAt(program, now);
+        return ms < 0 && program.Over ? "+" + Text(Duration.FromMilliseconds(-ms), up: true) : Text(Duration.FromMilliseconds(Math.Max(0, ms)), program.Up);
+    }
+
+    /// <summary>What is left, or has gone by, in ms; below zero = past zero.</summary>
+    private static double ValueAt(TimerProgram program, Instant now)
+    {
+        if (program.Zero is not { } zero)
+        {
+            return program.Still;
+        }
+
+        var ms = (program.Up ? now - zero : zero - now).TotalMilliseconds;
+        // An interval goes on by itself: at zero it is full again.
+        return ms <= 0 && program.Again is { } again ? ms + (again * (Math.Floor(-ms / again) + 1)) : ms;
+    }
+
+    /// <summary>
+    /// <c>0:07</c>, <c>12:30</c>, <c>1:09:20</c>. Counting down shows the second that is still running, counting up whole seconds gone
+    /// by. Source: common practice.
+    /// </summary>
+    public static string Text(Duration length, bool up)
+    {
+        var seconds = (long)(up ? Math.Floor(length.TotalSeconds) : Math.Ceiling(length.TotalSeconds));
+        var (hours, minutes, rest) = (seconds / 3600, seconds / 60 % 60, seconds % 60);
+        return hours > 0
+            ? string.Create(CultureInfo.InvariantCulture, $"{hours}:{minutes:00}:{rest:00}")
+            : string.Create(CultureInfo.InvariantCulture, $"{minutes}:{rest:00}");
+    }
+
+    /// <summary>The widest words from this instant on, until they outgrow them, every figure a 0; and what is counted up in them.</summary>
+    public static (Duration Counted, string Words) RoomOf(Timer timer, TimerRun run, Instant now)
+    {
+        var over = timer.Kind != TimerKind.Up && run.AtEnd && timer.AtZero == AtZero.Over;
+        if (timer.Kind != TimerKind.Up && !over)
+        {
+            return (Duration.Zero, Zeros(Text(run.Length, up: false)));
+        }
+
+        var counted = timer.Kind == TimerKind.Up ? run.At(now) : run.At(now) - run.Length;
+        // The room of the next step is kept from the beginning: a plate does not jump at ten minutes.
+        var words = Zeros(Text(Duration.Max(counted, Steps[0]), up: true));
+        return (counted, over ? "+" + words : words);
+    }
+
+    private static string Zeros(string words) => new([.. words.Select(letter => char.IsAsciiDigit(letter) ? '0' : letter)]);
+}

@@ -1,0 +1,207 @@
+using System.Collections.Immutable;
+using CsCheck;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Tests.Airing;
+using SideLamp.Core.Timers;
+
+namespace SideLamp.Core.Tests.Timers;
+
+/// <summary>Timers in the engine: what a hand does to them, and what they do by themselves.</summary>
+public sealed class RunTests : OnAir
+{
+    private void Has(string id, TimerKind kind, double seconds = 0, AtZero atZero = AtZero.Stop, string? cue = null) =>
+        Facts.Timers[id] = new Timer(new(id), id, kind, Duration.FromSeconds(seconds), new LocalTime(23, 30), atZero, cue is null ? null : new CueId(cue));
+
+    private void Set(string id, TimerAct act, double? by = null) => Assert.Null(Do(new SetTimer(new TimerSetting(new(id), act, by is { } s ? Duration.FromSeconds(s) : null))));
+
+    private string Shown(string id)
+    {
+        var timer = Facts.Timers[id];
+        return TimerFace.Text(TimerFace.ProgramOf(timer, Run(id) ?? TimerRun.Fresh(timer, Duration.Zero)), Now);
+    }
+
+    private TimerRun? Run(string id) => Air.Timers.Find(one => one.Timer.Value == id);
+
+    private void CueOf(string id, params CueStep[] steps) => Facts.Cues[id] = new Cue(new(id), id, null, [.. steps]);
+
+    private static CueStep Lights(string graphic) => new(Duration.Zero, false, [new CueSetting(new(graphic), CueAct.Light)]);
+
+    [Fact]
+    public void A_timer_is_started_paused_added_to_and_reset()
+    {
+        Has("tea", TimerKind.Down, 300);
+        Assert.Equal("5:00", Shown("tea"));
+        Set("tea", TimerAct.Start);
+        After(10_000);
+        Assert.Equal("4:50", Shown("tea"));
+        Set("tea", TimerAct.Pause);
+        After(60_000);
+        Assert.Equal("4:50", Shown("tea"));
+        Set("tea", TimerAct.Add, 60);
+        Assert.Equal("5:50", Shown("tea"));
+        Set("tea", TimerAct.Start);
+        Set("tea", TimerAct.Start);
+        After(5_000);
+        Assert.Equal("5:45", Shown("tea"));
+        Set("tea", TimerAct.Add, -1000);
+        Advance();
+        Assert.Equal("0:00", Shown("tea"));
+        Set("tea", TimerAct.Restart);
+        After(1_000);
+        Assert.Equal("4:59", Shown("tea"));
+        Set("tea", TimerAct.Reset);
+        Assert.Equal("5:00", Shown("tea"));
+        Assert.Null(Run("tea"));
+    }
+
+    [Fact]
+    public void What_came_to_its_end_runs_on_when_a_minute_is_added_and_begins_anew_when_started()
+    {
+        Has("tea", TimerKind.Down, 30);
+        Set("tea", TimerAct.Start);
+        After(40_000);
+        Assert.Equal("0:00", Shown("tea"));
+        Assert.Contains(Log, one => one.Kind == HappeningKind.TimerEnded && one.At == Start + Duration.FromSeconds(30));
+        Set("tea", TimerAct.Add, 60);
+        After(10_000);
+        Assert.Equal("0:50", Shown("tea"));
+        After(60_000);
+        Set("tea", TimerAct.Start);
+        After(1_000);
+        Assert.Equal("0:29", Shown("tea"));
+    }
+
+    [Fact]
+    public void To_a_time_of_day_it_is_always_as_long_as_it_is_from_now()
+    {
+        Has("ends", TimerKind.Until);
+        Set("ends", TimerAct.Start);
+        Assert.Equal("2:00:00", Shown("ends"));
+        Set("ends", TimerAct.Pause);
+        After(60_000);
+        Set("ends", TimerAct.Start);
+        Assert.Equal("1:59:00", Shown("ends"));
+        Set("ends", TimerAct.Add, 600);
+        Assert.Equal("2:09:00", Shown("ends"));
+    }
+
+    [Fact]
+    public void An_interval_runs_its_cue_at_each_zero()
+    {
+        Has("check", TimerKind.Down, 720, AtZero.Again, "look");
+        CueOf("look", Lights("d"));
+        Stay("d", 20);
+        Set("check", TimerAct.Start);
+        for (var minute = 0; minute < 25; minute++)
+        {
+            After(60_000);
+        }
+
+        Assert.Equal([720.0, 1440.0], TimesLit("d"));
+        Assert.Equal("11:00", Shown("check"));
+    }
+
+    [Fact]
+    public void Rule_21_timers_run_through_lights_out_but_run_no_cue()
+    {
+        Has("tea", TimerKind.Down, 30, cue: "back");
+        CueOf("back", Lights("a"));
+        Set("tea", TimerAct.Start);
+        Do(new LightsOut());
+        After(31_000);
+        Assert.Equal("0:00", Shown("tea"));
+        Assert.Empty(Lit);
+        Assert.Contains(Log, one => one is { Kind: HappeningKind.Missed, What: "back" });
+    }
+
+    [Fact]
+    public void Rule_29_after_a_sleep_intervals_are_folded_and_a_cue_of_long_ago_is_missed()
+    {
+        Has("check", TimerKind.Down, 720, AtZero.Again, "look");
+        CueOf("look", Lights("d"));
+        Set("check", TimerAct.Start);
+        After(8 * 3600 * 1000);
+        Assert.Equal("12:00", Shown("check"));
+        Assert.Empty(TimesLit("d"));
+        Assert.Single(Log, one => one.Kind == HappeningKind.Missed);
+        // Eight hours are 40 rounds: the next zero is 12 minutes on.
+        After(720_000);
+        Assert.Single(TimesLit("d"));
+    }
+
+    [Fact]
+    public void Rule_20_a_cue_sets_timers_and_is_refused_whole_when_one_is_gone()
+    {
+        Has("tea", TimerKind.Down, 300);
+        var cue = new Cue(new("break"), "Break", null, [Lights("a") with { Timers = [new TimerSetting(new("tea"), TimerAct.Restart)] }]);
+        Do(new RunCue(cue));
+        After(2_000);
+        Assert.Equal(("4:58", "a"), (Shown("tea"), Lit));
+        Facts.Timers.Clear();
+        Assert.Contains("A timer that it sets is gone", Do(new RunCue(cue with { Steps = [Lights("d") with { Timers = cue.Steps[0].Timers }] }))!, StringComparison.Ordinal);
+        Assert.Equal("a", Lit);
+    }
+
+    [Fact]
+    public void Words_that_outgrow_their_room_are_given_more()
+    {
+        Has("on", TimerKind.Up);
+        Has("over", TimerKind.Down, 5, AtZero.Over);
+        Set("on", TimerAct.Start);
+        Set("over", TimerAct.Start);
+        Assert.Equal(("00:00", "0:00"), (Run("on")!.Room, Run("over")!.Room));
+        After(6_000);
+        Assert.Equal("+00:00", Run("over")!.Room);
+        After(3_600_000);
+        Assert.Equal(("0:00:00", "+0:00:00"), (Run("on")!.Room, Run("over")!.Room));
+        After(9 * 3_600_000);
+        Assert.Equal("00:00:00", Run("on")!.Room);
+        Set("over", TimerAct.Pause);
+        After(60_000);
+        Assert.Equal("+10:00:01", Shown("over"));
+    }
+
+    [Fact]
+    public void Whatever_is_done_the_words_fit_their_room_and_what_a_hand_left_alone_never_jumps()
+    {
+        var acts = Gen.Select(Gen.Enum<TimerAct>(), Gen.Int[-400, 900], Gen.Int[0, 2_000_000]).Array[1, 25];
+        Gen.Select(Gen.Enum<TimerKind>(), Gen.Enum<AtZero>(), Gen.Int[1, 5000], acts)
+            .Sample((kind, atZero, length, evening) =>
+            {
+                var facts = new FakeFacts();
+                var timer = new Timer(new("t"), "t", kind, Duration.FromSeconds(length), new LocalTime(23, 30), atZero);
+                facts.Timers["t"] = timer;
+                var (air, now) = (AirState.Dark(Start), Start);
+                foreach (var (act, by, wait) in evening)
+                {
+                    air = Engine.Apply(air, new SetTimer(new TimerSetting(timer.Id, act, Duration.FromSeconds(by))), facts, now).State;
+                    var program = air.Timers.Select(run => TimerFace.ProgramOf(timer, run)).FirstOrDefault();
+                    var later = now + Duration.FromMilliseconds(wait);
+                    // What a page works out by itself is what the engine comes to, step by step or at once.
+                    var atOnce = Engine.Advance(air, facts, later).State;
+                    var stepwise = air;
+                    while (Engine.NextWake(stepwise) is { } wake && wake <= later)
+                    {
+                        stepwise = Engine.Advance(stepwise, facts, wake).State;
+                        var run = Assert.Single(stepwise.Timers);
+                        Assert.True(run.Due is null || run.Due > wake);
+                    }
+
+                    stepwise = Engine.Advance(stepwise, facts, later).State;
+                    Assert.Equal(stepwise.Timers.Select(Kept), atOnce.Timers.Select(Kept));
+                    if (program is not null && atOnce.Timers.FirstOrDefault() is { } after)
+                    {
+                        var shown = TimerFace.Text(TimerFace.ProgramOf(timer, after), later);
+                        Assert.Equal(shown, TimerFace.Text(program, later));
+                        Assert.True(shown.TrimStart('+').Length <= after.Room.TrimStart('+').Length, $"{shown} in {after.Room}");
+                    }
+
+                    (air, now) = (atOnce, later);
+                }
+
+                string Kept(TimerRun run) => $"{TimerFace.Text(TimerFace.ProgramOf(timer, run), now)} {run.Room} {run.AtEnd} {run.Since is null} {run.Due}";
+            });
+    }
+}
