@@ -3,6 +3,7 @@ using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.StandIns;
 
@@ -61,7 +62,7 @@ public static class DemoShow
                     "v",
                     Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
                 ),
-                Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "7:48"), ("label", "until the next lamp check"), ("left", "65"))) with { Place = Placement.Plain with { X = -140 } },
+                Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "{{ timers.check }}"), ("label", "lamp check"), ("left", "65"))) with { Place = Placement.Plain with { X = -117 } },
                 Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))) with { Stay = Duration.FromSeconds(12), Every = Duration.FromMinutes(8) },
                 Graphic(
                     "count-us",
@@ -72,8 +73,8 @@ public static class DemoShow
                     Words(("code", "https://hollow-lane.example/count"), ("title", "Count moths with us"), ("below", "Hollow Lane Moth Club"))
                 ),
                 Graphic("club", "Club logo", "logo-bug", "upper-right", "l", Words(("below", ""))),
-                Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "1:52:10"), ("label", "until the lamp goes out"), ("left", "94"))),
-                Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "0:47:30"), ("label", "the lamp has been lit"))),
+                Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "{{ timers.ends }}"), ("label", "until the lamp goes out"), ("left", "94"))),
+                Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "{{ timers.lamp }}"), ("label", "the lamp has been lit"))),
                 Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
@@ -86,7 +87,7 @@ public static class DemoShow
                     "starting-soon",
                     "full-frame",
                     "q",
-                    Words(("over", "The Lantern Cloth begins in"), ("time", "4:12"), ("title", "Moths at the cloth, with Odalys Thrupp"), ("done", "58"))
+                    Words(("over", "The Lantern Cloth begins in"), ("time", "{{ timers.soon }}"), ("title", "Moths at the cloth, with Odalys Thrupp"), ("done", "58"))
                 ),
                 Graphic("break", "Short break", "short-break", "full-frame", "b", Words(("title", "Fetching tea"), ("below", "back when the kettle has boiled"))),
                 Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}"))),
@@ -114,7 +115,7 @@ public static class DemoShow
                     "Opening",
                     "z",
                     [
-                        new CueStep(Duration.Zero, true, [Lit("place"), Lit("lamp"), Lit("names", "c1")]),
+                        new CueStep(Duration.Zero, true, [Lit("place"), Lit("lamp"), Lit("names", "c1")]) { Timers = [Runs("lamp"), Runs("check"), Runs("ends")] },
                         new CueStep(Duration.FromSeconds(8), false, [new CueSetting(new GraphicId("names"), CueAct.Dark), Lit("sightings")]),
                     ]
                 ),
@@ -123,7 +124,16 @@ public static class DemoShow
                 Cue("break", "Break", "y", onlyThese: true, Lit("break")),
                 Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
             ],
+            Timers =
+            [
+                new Timer(new TimerId("check"), "Lamp check", TimerKind.Down, Duration.FromMinutes(12), LocalTime.Noon, AtZero.Again, Key: "-"),
+                new Timer(new TimerId("ends"), "Show ends", TimerKind.Until, Duration.FromMinutes(5), new LocalTime(23, 30), AtZero.Over),
+                new Timer(new TimerId("lamp"), "Lamp on for", TimerKind.Up, Duration.FromMinutes(5), LocalTime.Noon, AtZero.Stop),
+                new Timer(new TimerId("soon"), "Starting soon", TimerKind.Down, Duration.FromMinutes(5), LocalTime.Noon, AtZero.Stop, new CueId("opening")),
+            ],
         };
+
+    private static TimerSetting Runs(string timer) => new(new TimerId(timer), TimerAct.Restart);
 
     private static Cue Cue(string id, string name, string key, bool onlyThese, params ImmutableArray<CueSetting> settings) =>
         new(new CueId(id), name, key, [new CueStep(Duration.Zero, onlyThese, settings)]);

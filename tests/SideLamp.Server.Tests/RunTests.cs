@@ -142,6 +142,66 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_timer_runs_on_pages_by_itself_and_each_change_of_it_is_one_small_patch()
+    {
+        await _server.Press("light", "check");
+        using var page = await _server.Open(await _server.Token());
+        JsonNode Program(JsonNode nodes) => nodes.AsArray().Single(node => node!["line"]?["digits"] is not null)!["line"]!["digits"]!["program"]!;
+        var standing = Program((await page.Next("snap"))["items"]![0]!["nodes"]!);
+        Assert.Equal((null, 720_000.0), (standing["zero"], standing["still"]!.GetValue<double>()));
+
+        await Press("timer", new { timer = "check", act = "start" });
+        var change = await page.Next("change");
+        var set = change["patch"]![0]!["set"]!;
+        // Its figures, and the meter that runs down with it.
+        Assert.Equal(2, set.AsArray().Count);
+        var zero = Program(set)["zero"]!.GetValue<double>();
+        // The press was a little before it was told.
+        Assert.InRange(zero - change["now"]!.GetValue<double>(), 715_000, 720_000);
+
+        await Press("timer", new { timer = "check", act = "add", by = 60_000 });
+        Assert.Equal(zero + 60_000, Program((await page.Next("change"))["patch"]![0]!["set"]!)["zero"]!.GetValue<double>(), 1e-6);
+
+        await _server.Kill();
+        await _server.Restart();
+        using var again = await _server.Open(await _server.Token());
+        Assert.Equal(zero + 60_000, Program((await again.Next("snap"))["items"]![0]!["nodes"]!)["zero"]!.GetValue<double>(), 1e-6);
+    }
+
+    [Fact]
+    public async Task A_timer_that_cannot_be_is_refused_with_where_and_why_and_one_that_goes_leaves_the_cues()
+    {
+        Assert.Contains("There is no such timer", await Refusal(Press("timer", new { timer = "none", act = "start" })), StringComparison.Ordinal);
+        Assert.Contains("/act", await Refusal(Press("timer", new { timer = "check" })), StringComparison.Ordinal);
+        Assert.Contains("/by", await Refusal(Press("timer", new { timer = "check", act = "add" })), StringComparison.Ordinal);
+        Assert.Contains("/timers/0/length", await Refusal(Timers(timers => timers[0]!["length"] = 0)), StringComparison.Ordinal);
+        Assert.Contains("/timers/1/atZero", await Refusal(Timers(timers => timers[1]!["atZero"] = "again")), StringComparison.Ordinal);
+        Assert.Contains("Two timers", await Refusal(Timers(timers => timers[1]!["id"] = "check")), StringComparison.Ordinal);
+        Assert.Contains("“Names” and to the timer", await Refusal(Timers(timers => timers[1]!["key"] = "1")), StringComparison.Ordinal);
+        Assert.Contains("time of day", await Refusal(Timers(timers => timers[1]!["until"] = "25:00")), StringComparison.Ordinal);
+        Assert.Contains("field to itself", await Refusal(Edit("check", new { words = new { time = "in {{ timers.check }}" } })), StringComparison.Ordinal);
+
+        (await Timers(timers => timers.RemoveAt(0))).EnsureSuccessStatusCode();
+        Assert.DoesNotContain("\"check\"", (await _server.Show())["cues"]![0]!["steps"]![0]!["timers"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Equal(HttpStatusCode.OK, (await Press("cue", new { cue = "opening" })).StatusCode);
+
+        async Task<HttpResponseMessage> Timers(Action<JsonArray> change)
+        {
+            var show = await _server.Show();
+            var timers = show["timers"]!.DeepClone().AsArray();
+            change(timers);
+            return await _server.Http.PatchAsJsonAsync("/api/show", new { revision = show["revision"]!.GetValue<long>(), timers });
+        }
+
+        async Task<string> Refusal(Task<HttpResponseMessage> asked)
+        {
+            var answer = await asked;
+            Assert.InRange((int)answer.StatusCode, 400, 499);
+            return JsonNode.Parse(await answer.Content.ReadAsStringAsync())!.ToJsonString(SideLamp.Core.Json.CoreJson.Options);
+        }
+    }
+
+    [Fact]
     public async Task What_runs_goes_on_after_a_kill()
     {
         await Press("every", new { graphic = "sighting" });

@@ -7,6 +7,7 @@ using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.Server.Live;
 
@@ -60,6 +61,24 @@ public sealed class VectorTests
         }
 
         Golden("wire.json", JsonSerializer.Serialize(new { changes, items = stream.Items, rev = stream.Rev }, CoreJson.Options));
+    }
+
+    [Fact]
+    public void The_timer_vectors_are_what_timers_show()
+    {
+        var start = Instant.FromUnixTimeSeconds(1_000_000);
+        Timer Of(TimerKind kind, double seconds, AtZero atZero) => new(new("t"), "t", kind, Duration.FromSeconds(seconds), default, atZero);
+        Timer[] timers = [Of(TimerKind.Down, 300, AtZero.Stop), Of(TimerKind.Down, 7.25, AtZero.Over), Of(TimerKind.Down, 720, AtZero.Again), Of(TimerKind.Up, 0, AtZero.Stop), Of(TimerKind.Down, 5000, AtZero.Stop)];
+        double[] instants = [0, 0.1, 999.9, 1000, 1000.1, 7249, 7250, 7251, 8250, 59_999, 60_000, 299_001, 300_000, 300_001, 719_999, 720_000, 721_000, 3_599_999, 3_600_000, 7_300_000, 36_000_000];
+        var cases =
+            from timer in timers
+            from running in new[] { true, false }
+            let fresh = TimerRun.Fresh(timer, Duration.Zero) with { Gone = Duration.FromMilliseconds(250) }
+            let program = TimerFace.ProgramOf(timer, running ? fresh with { Since = start } : fresh)
+            from after in instants
+            let now = start + Duration.FromMilliseconds(after)
+            select new { program, now, text = TimerFace.Text(program, now) };
+        Golden("timers.json", JsonSerializer.Serialize(cases, CoreJson.Options));
     }
 
     [Fact]

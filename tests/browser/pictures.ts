@@ -15,7 +15,7 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   await shoot('desk');
   await page.getByRole('radio', { name: 'Look first' }).click();
   await page.keyboard.press('d');
-  await expect(page.getByRole('img', { name: 'Standby' }).getByText('until the next lamp check')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Standby' }).getByText('lamp check')).toBeVisible();
   await page.waitForTimeout(1200);
   await shoot('desk-look-first');
   await page.keyboard.press('?');

@@ -242,6 +242,71 @@ test('with live edits words go to air as they are typed; without them they wait 
   await expect(name).toHaveValue('Odalys T.hrupp, at the lamp');
 });
 
+test('a timer runs alike on the output and the desk, through a kill, and a cue sets it', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await open(page, lamp);
+  await page.keyboard.press('t');
+  await expect(shown(output, '12:00')).toBeVisible();
+  await page.getByRole('button', { name: 'Timers', exact: true }).click();
+  const drawer = page.getByRole('dialog', { name: 'All timers' });
+  await drawer.getByRole('button', { name: 'Start Lamp check' }).click();
+  await expect(shown(output, '11:58')).toBeVisible();
+  // The key pauses it; what it shows stands, on both.
+  await page.keyboard.press('-');
+  await expect(drawer.getByRole('button', { name: 'Start Lamp check' })).toBeVisible();
+  // Each figure has a cell of its own: only the words of all of them are a time.
+  const figures = output.locator('[data-node="time/0"]');
+  const words = async () => (await figures.textContent())!;
+  const stood = await words();
+  await expect(drawer.getByText(stood)).toBeVisible();
+  await drawer.getByRole('button', { name: 'A minute more: Lamp check' }).click();
+  await expect(figures).toHaveText(stood.replace(/^11/, '12'));
+
+  // Without a server the page counts on by itself, and the server comes back to the same figures.
+  await page.keyboard.press('-');
+  await expect(drawer.getByRole('button', { name: 'Pause Lamp check' })).toBeVisible();
+  await lamp.kill();
+  const alone = await words();
+  await expect(figures).not.toHaveText(alone);
+  await lamp.start('--rehearsal');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await ahead(lamp, 300);
+  await expect(figures).toHaveText(/^7:\d\d$/);
+  const same = async () => (await words()) === (await drawer.getByText(/^7:\d\d$/).innerText());
+  await expect.poll(same).toBe(true);
+  await page.keyboard.press('Escape');
+
+  await page.getByRole('button', { name: 'Cue Lamp check' }).click({ button: 'right' });
+  await page.getByText('Change it').click();
+  await page.getByLabel('Timer Lamp check in this step').selectOption('restart');
+  await page.getByRole('button', { name: 'Keep the cue' }).click();
+  await expect(page.getByRole('dialog')).toHaveCount(0);
+  await page.keyboard.press('d');
+  await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
+
+  // A timer of one's own, shown by a graphic, that runs a cue at zero.
+  await page.goto(`${lamp.url}/timers`);
+  await page.getByRole('button', { name: 'Add a timer' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Kettle');
+  await page.getByLabel('Counts down from').fill('0:30');
+  await page.getByRole('button', { name: 'Make this timer' }).click();
+  const kettle = page.getByRole('listitem').filter({ hasText: 'timers.kettle' });
+  await kettle.getByLabel('and runs').selectOption({ label: 'the cue Break' });
+  await page.goto(`${lamp.url}/graphics/check`);
+  await page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }).selectOption('kettle');
+  await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
+  await page.goto(`${lamp.url}/timers`);
+  await kettle.getByRole('button', { name: 'Start Kettle' }).click();
+  await expect(kettle.getByText('0:28')).toBeVisible();
+  await expect(kettle.getByLabel('and runs')).toHaveValue('break');
+  await ahead(lamp, 25);
+  await expect(kettle.getByText('0:00', { exact: true })).toBeVisible();
+  await expect(shown(output, 'Fetching tea')).toBeVisible();
+});
+
 test('rule 33: a second change jumps the first to its end, and a still graphic changes without motion', async ({
   page,
   output,

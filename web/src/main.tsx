@@ -6,6 +6,7 @@ import { Toaster } from 'sonner';
 import './app.css';
 import { BrandPage } from './brand/BrandPage';
 import { DeskPage } from './desk/DeskPage';
+import { TimersPage } from './timers/TimersPage';
 import { FeedsPage } from './feeds/FeedsPage';
 import { Frame } from './frame/Frame';
 import { CardTable } from './graphics/CardTable';
@@ -32,6 +33,7 @@ const router = createBrowserRouter([
       { path: '/workshop/:id', element: <WorkshopPage /> },
       { path: '/frame', element: <FramePage /> },
       { path: '/feeds', element: <FeedsPage /> },
+      { path: '/timers', element: <TimersPage /> },
       { path: '/brand', element: <BrandPage /> },
       { path: '/outputs', element: <OutputsPage /> },
       { path: '*', element: <Empty title="There is nothing at this address.">Choose a place at the left.</Empty> },

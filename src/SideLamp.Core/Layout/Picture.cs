@@ -28,6 +28,7 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
 /// <param name="Stance">How it stands at rest; null = plainly.</param>
 /// <param name="Soft">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
 /// <param name="Blur">Radius in px; 0 = sharp.</param>
+/// <param name="Drain">Of a meter's filling: the timer whose rest it shows; null = it stays as it is.</param>
 /// <param name="Under">Whether it lies under its parent, outside of the parent's mask, and not in it.</param>
 public sealed record Node(
     string Id,
@@ -44,7 +45,8 @@ public sealed record Node(
     Stance? Stance = null,
     ImmutableArray<double>? Soft = null,
     double Blur = 0,
-    bool Under = false
+    bool Under = false,
+    TimerProgram? Drain = null
 );
 
 /// <summary>How a node stands at rest.</summary>

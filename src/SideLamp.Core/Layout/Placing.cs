@@ -227,6 +227,12 @@ internal sealed class Placing(Brand brand, double scale, double speed, Duration 
     {
         Add(meter, meter.Id, parent, box);
         _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Trough, box) with { Ground = null }));
+        if (meter.Follows is { } field && timers.GetValueOrDefault(field) is { Length: > 0 } timer)
+        {
+            _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Fill, box) with { Ground = null }, Drain: timer));
+            return;
+        }
+
         // Even a little is seen as a whole round end, and nothing as nothing.
         var filled = box with { W = share == 0 ? 0 : Math.Max(box.H, Math.Round(box.W * share)) };
         _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, filled, filled, null, null, [], _plating.PlateOf(meter.Fill, filled) with { Ground = null }));

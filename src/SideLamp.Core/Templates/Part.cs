@@ -255,6 +255,9 @@ public sealed record MeterPart : Part
     /// <summary>The field with the number that is the whole; null = 100.</summary>
     public string? Of { get; init; }
 
+    /// <summary>The field whose timer it follows: it shows what is left of it. Null, or a field without a timer = it shows <see cref="Value"/>.</summary>
+    public string? Follows { get; init; }
+
     public required Surface Trough { get; init; }
 
     public required Surface Fill { get; init; }

@@ -12,7 +12,8 @@ namespace SideLamp.Core.Timers;
 /// <param name="Up">Whether it counts whole seconds gone by; else the second that is still running.</param>
 /// <param name="Over">Whether it counts on past zero.</param>
 /// <param name="Again">Of an interval: its length in ms; null = it is none.</param>
-public sealed record TimerProgram(Instant? Zero, double Still, bool Up, bool Over, double? Again = null);
+/// <param name="Length">From its beginning to zero, in ms; 0 = it counts up.</param>
+public sealed record TimerProgram(Instant? Zero, double Still, bool Up, bool Over, double? Again = null, double Length = 0);
 
 /// <summary>The words that timers show.</summary>
 public static class TimerFace
@@ -27,7 +28,7 @@ public static class TimerFace
         var left = run.Length - run.Gone;
         var still = (up ? run.Gone : left).TotalMilliseconds;
         var zero = run.Since is { } since ? (up ? since - run.Gone : since + left) : (Instant?)null;
-        return new TimerProgram(zero, still, up, timer.AtZero == AtZero.Over, timer.AtZero == AtZero.Again && !up ? timer.Length.TotalMilliseconds : null);
+        return new TimerProgram(zero, still, up, timer.AtZero == AtZero.Over, timer.AtZero == AtZero.Again && !up ? timer.Length.TotalMilliseconds : null, up ? 0 : run.Length.TotalMilliseconds);
     }
 
     public static string Text(TimerProgram program, Instant now)

@@ -15,6 +15,7 @@ public sealed class CueTests
     {
         Assert.Empty(Demo.Graphics.SelectMany(graphic => graphic.Faults()));
         Assert.Empty(Demo.Cues.SelectMany(cue => cue.Faults(Demo)));
+        Assert.Empty(Demo.Timers.SelectMany(timer => timer.Faults(Demo)));
         Assert.DoesNotContain(Keys.Of(Demo).GroupBy(one => one.Key), same => same.Count() > 1);
     }
 

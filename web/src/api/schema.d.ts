@@ -422,7 +422,7 @@ export interface components {
             edited: boolean;
         };
         /** @enum {unknown} */
-        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "bringBack" | "forget" | "takeBack" | "count" | "reset";
+        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "bringBack" | "forget" | "takeBack" | "timer" | "count" | "reset";
         AssetId: string;
         AssetView: {
             id: components["schemas"]["AssetId"];
@@ -441,6 +441,8 @@ export interface components {
             on: boolean;
             attention?: null | components["schemas"]["Attention"];
         };
+        /** @enum {unknown} */
+        AtZero: "stop" | "over" | "again";
         Beat: {
             k: string;
             epoch: string;
@@ -548,6 +550,7 @@ export interface components {
             after: components["schemas"]["Duration"];
             onlyThese: boolean;
             settings: components["schemas"]["CueSetting"][];
+            timers: components["schemas"]["TimerSetting"][];
         };
         Cycle: {
             order: components["schemas"]["CycleOrder"];
@@ -581,9 +584,20 @@ export interface components {
             standby?: null | components["schemas"]["GraphicId"];
             standbyCue?: null | components["schemas"]["CueId"];
             switches: components["schemas"]["SwitchView"][];
+            timers: components["schemas"]["TimerView"][];
             feeds: components["schemas"]["FeedView"][];
             pages: components["schemas"]["PageView"][];
             unkept?: null | string;
+        };
+        Digits: {
+            /** Format: double */
+            cell: number;
+            /** Format: double */
+            colon: number;
+            /** Format: double */
+            sign: number;
+            align: components["schemas"]["TextAlign"];
+            program: components["schemas"]["TimerProgram"];
         };
         Drawing: {
             /** Format: int32 */
@@ -817,6 +831,7 @@ export interface components {
             pong?: null | components["schemas"]["Pong"];
             desk?: null | components["schemas"]["DeskNews"];
         };
+        LocalTime: string;
         Loudness: {
             /** Format: double */
             level: number;
@@ -885,6 +900,7 @@ export interface components {
             blur: number;
             /** @default false */
             under: boolean;
+            drain?: null | components["schemas"]["TimerProgram"];
         };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
@@ -1061,6 +1077,8 @@ export interface components {
             field?: null | string;
             keep?: null | boolean;
             how?: null | string;
+            timer?: string;
+            act?: null | components["schemas"]["TimerAct"];
         };
         Pressed: {
             done: boolean;
@@ -1147,6 +1165,7 @@ export interface components {
             savedFinishes?: null | components["schemas"]["SavedFinish"][];
             cues?: null | components["schemas"]["Cue"][];
             loudness?: null | components["schemas"]["Loudness"];
+            timers?: null | components["schemas"]["Timer"][];
         };
         ShowView: {
             /** Format: int64 */
@@ -1161,6 +1180,7 @@ export interface components {
             liveEdits: boolean;
             lookFirst: boolean;
             cues: components["schemas"]["Cue"][];
+            timers: components["schemas"]["Timer"][];
             loudness: components["schemas"]["Loudness"];
             tones: string[];
             keepClear: components["schemas"]["KeepClear"][];
@@ -1253,6 +1273,8 @@ export interface components {
             own: boolean;
             version: string;
         };
+        /** @enum {unknown} */
+        TextAlign: "start" | "left" | "center" | "right";
         TextFit: {
             part: string;
             field?: null | string;
@@ -1286,6 +1308,46 @@ export interface components {
              * @default 0
              */
             outlineWidth: number;
+            digits?: null | components["schemas"]["Digits"];
+        };
+        Timer: {
+            id: components["schemas"]["TimerId"];
+            name: string;
+            kind: components["schemas"]["TimerKind"];
+            length: components["schemas"]["Duration"];
+            until: components["schemas"]["LocalTime"];
+            atZero: components["schemas"]["AtZero"];
+            cue?: string;
+            key?: null | string;
+        };
+        /** @enum {unknown} */
+        TimerAct: "start" | "pause" | "restart" | "reset" | "add";
+        TimerId: string;
+        /** @enum {unknown} */
+        TimerKind: "down" | "up" | "until";
+        TimerProgram: {
+            zero?: null | components["schemas"]["Instant"];
+            /** Format: double */
+            still: number;
+            up: boolean;
+            over: boolean;
+            /** Format: double */
+            again?: null | number;
+            /**
+             * Format: double
+             * @default 0
+             */
+            length: number;
+        };
+        TimerSetting: {
+            timer: components["schemas"]["TimerId"];
+            act: components["schemas"]["TimerAct"];
+            by?: number;
+        };
+        TimerView: {
+            timer: components["schemas"]["TimerId"];
+            running: boolean;
+            program: components["schemas"]["TimerProgram"];
         };
         TrailLine: {
             at: components["schemas"]["Instant"];

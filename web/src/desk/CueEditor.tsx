@@ -9,6 +9,7 @@ import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
 import { CueRow } from './CueRow';
+import { CueTimer } from './CueTimer';
 import { litNow, withSetting, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
@@ -75,6 +76,19 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
             <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
             <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show, news)} />
             <ul className="grid min-h-0 content-start gap-1 overflow-y-auto">
+              {show.timers.map((timer) => (
+                <CueTimer
+                  key={timer.id}
+                  timer={timer}
+                  setting={step.timers.find((one) => one.timer === timer.id)}
+                  onChange={(setting) =>
+                    change({
+                      ...step,
+                      timers: [...step.timers.filter((one) => one.timer !== timer.id), ...(setting ? [setting] : [])],
+                    })
+                  }
+                />
+              ))}
               {show.graphics.map((graphic) => (
                 <CueRow
                   key={graphic.id}
@@ -109,7 +123,7 @@ interface StepsProps {
 function Steps({ draft, at, onGo, onChange }: StepsProps) {
   const add = (): void => {
     const after = draft.steps.at(-1)!.after + 5000;
-    onChange({ ...draft, steps: [...draft.steps, { after, onlyThese: false, settings: [] }] });
+    onChange({ ...draft, steps: [...draft.steps, { after, onlyThese: false, settings: [], timers: [] }] });
     onGo(draft.steps.length);
   };
   return (

@@ -90,8 +90,8 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
 function NextStep({ at }: { at: number }) {
   const now = useNow();
   return (
-    <span className="rounded-md bg-black/25 px-1.5 text-[11px] text-lamp-soft">
-      next step in {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)}
+    <span title="Its next step comes by itself" className="rounded-md bg-black/25 px-1.5 text-[11px] text-lamp-soft">
+      <span className="sr-only">next step in</span> {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)}
     </span>
   );
 }

@@ -6,6 +6,9 @@ import { useLive } from '../live/LiveContext';
 import { FitNote } from '../show/FitNote';
 import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
+import { TimerControls } from '../timers/TimerControls';
+import { TimerFigures } from '../timers/TimerFigures';
+import { timerIn } from '../timers/timerIn';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
 import { Counter, NewRound } from './Counters';
@@ -145,9 +148,23 @@ interface WordRowProps {
 }
 
 function WordRow({ graphic, card, field, draft, locked, onType }: WordRowProps) {
+  const { show } = useShow();
+  const { news } = useLive();
   const now = card.words[field.name] ?? field.sample;
   const value = draft[field.name] ?? now;
   const id = `quick-${field.name}`;
+  const timer = show.timers.find((one) => one.id === timerIn(now));
+  const program = news?.timers.find((one) => one.timer === timer?.id)?.program;
+  if (timer && program)
+    return (
+      <div className="grid grid-cols-[76px_1fr] items-center gap-2">
+        <span className="truncate text-quiet">{field.label}</span>
+        <span className="flex items-center justify-between gap-2">
+          <TimerFigures program={program} className="text-[15px] font-semibold" />
+          <TimerControls timer={timer} />
+        </span>
+      </div>
+    );
   const counts = field.kind === 'number' && !now.includes('{{') && !locked;
   const shared = {
     id,

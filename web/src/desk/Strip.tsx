@@ -6,6 +6,7 @@ import { ageText, clockText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
+import { Timers } from './Timers';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {
@@ -47,6 +48,7 @@ export function Strip() {
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
+      <Timers />
       {waiting > 0 && (
         <span className="shrink-0 text-lamp-soft">
           {waiting} {waiting === 1 ? 'waits' : 'wait'}

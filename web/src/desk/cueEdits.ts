@@ -3,6 +3,7 @@ import type { Cue, Show } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 
 export type CueStep = Cue['steps'][number];
+export type TimerSetting = CueStep['timers'][number];
 export type CueSetting = CueStep['settings'][number];
 
 /** What is lit now, as a cue would set it: each with its card, in the outfit it wears. */
@@ -25,7 +26,7 @@ export function newCue(show: Show, settings: CueSetting[]): Cue {
   const names = new Set(show.cues.map((cue) => cue.name));
   let name = 'New cue';
   for (let count = 2; names.has(name); count++) name = `New cue ${count}`;
-  return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings }] };
+  return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings, timers: [] }] };
 }
 
 /** The step with a graphic set otherwise; `null` leaves it alone. */

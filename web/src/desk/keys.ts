@@ -11,7 +11,7 @@ export interface DeskKey {
 }
 
 /** All keys that the show gives to things. Each belongs to one thing only. */
-export function keysOf(show: Show, desk: Desk, press: PressIt): DeskKey[] {
+export function keysOf(show: Show, desk: Desk, press: PressIt, running: (timer: string) => boolean): DeskKey[] {
   const all: DeskKey[] = [];
   for (const graphic of show.graphics) {
     if (graphic.key) {
@@ -36,6 +36,13 @@ export function keysOf(show: Show, desk: Desk, press: PressIt): DeskKey[] {
       step(keys.up, 1, '+');
       step(keys.down, -1, '−');
     }
+  }
+  for (const timer of show.timers) {
+    if (!timer.key) continue;
+    const how = `key ${timer.key.toUpperCase()}`;
+    const act = running(timer.id) ? 'pause' : 'start';
+    const run = (): void => void press('timer', { timer: timer.id, act, how });
+    all.push({ key: timer.key, what: `Timer ${timer.name}, start or pause`, run });
   }
   for (const cue of show.cues) {
     if (!cue.key) continue;

@@ -11,14 +11,16 @@ export function useDeskKeys(desk: Desk): void {
   const { show } = useShow();
   const { news } = useLive();
   const { press } = useAir();
+  const timers = news?.timers;
   const loaded = news?.standbyCue ?? news?.standby;
 
   // Keys are the window's: the desk hears them wherever the focus is, and from the moment its switches are seen.
   useLayoutEffect(() => {
-    const keys = new Map(keysOf(show, desk, press).map((one) => [one.key, one]));
+    const running = (id: string) => timers?.find((one) => one.timer === id)?.running ?? false;
+    const keys = new Map(keysOf(show, desk, press, running).map((one) => [one.key, one]));
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
-      if (isTyping(target) || target.closest('[role="dialog"], [role="menu"]')) return;
+      if (isTyping(target) || target.closest('[role="dialog"]:not([data-hears-keys]), [role="menu"]')) return;
       if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !event.altKey) {
         event.preventDefault();
         void press('takeBack', { how: 'Ctrl+Z' });
@@ -40,5 +42,5 @@ export function useDeskKeys(desk: Desk): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [show, desk, press, loaded]);
+  }, [show, desk, press, loaded, timers]);
 }

@@ -6,6 +6,7 @@ import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { ageText } from '../show/format';
 import { useShow } from '../show/ShowContext';
+import { wordOf } from '../show/wordOf';
 import { Button } from '../ui/Button';
 import { Field, inputLook, KeptText } from '../ui/Field';
 import { Empty, Page } from '../ui/Page';
@@ -218,14 +219,4 @@ function NewFeed({ onDone }: { onDone(): void }) {
       </Button>
     </form>
   );
-}
-
-/** The word that placeholders use, made from the name. */
-function wordOf(name: string): string {
-  return name
-    .toLowerCase()
-    .normalize('NFKD')
-    .replace(/[^a-z0-9]+/g, '_')
-    .replace(/^[^a-z]+|_+$/g, '')
-    .slice(0, 40);
 }

@@ -84,7 +84,7 @@ function Given() {
   const { show } = useShow();
   const desk = useDesk();
   const { press } = useAir();
-  const keys = keysOf(show, desk, press).sort((one, other) => one.key.localeCompare(other.key));
+  const keys = keysOf(show, desk, press, () => false).sort((one, other) => one.key.localeCompare(other.key));
   return (
     <section className="grid content-start gap-2">
       <h3 className="font-semibold">Of this show, on the desk</h3>

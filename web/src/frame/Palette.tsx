@@ -97,7 +97,17 @@ function useDeeds(): Deed[] {
     const air = (words: string, run: () => void, key?: string | null): Deed => ({ group: 'On air', words, run, key });
     const go = (words: string, to: string): Deed => ({ group: 'Go to', words, run: () => void navigate(to) });
     const nameOf = (id: string) => show.graphics.find((one) => one.id === id)?.name ?? '';
+    const runs = (id: string) => news?.timers.find((one) => one.timer === id)?.running ?? false;
+    const timed = (timer: string, act: 'start' | 'pause' | 'reset') => () => void press('timer', { timer, act, how });
     return [
+      ...show.timers.flatMap((one) => [
+        air(
+          `${runs(one.id) ? 'Pause' : 'Start'} ${one.name}`,
+          timed(one.id, runs(one.id) ? 'pause' : 'start'),
+          one.key,
+        ),
+        air(`${one.name} back to its beginning`, timed(one.id, 'reset')),
+      ]),
       ...show.graphics.map((one) =>
         air(
           lit.has(one.id)

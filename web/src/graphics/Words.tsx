@@ -1,8 +1,9 @@
-import { ALargeSmall, RotateCcw } from 'lucide-react';
+import { ALargeSmall, RotateCcw, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
 import { useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { Field, KeptText, same, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
+import { timerIn, timerWords } from '../timers/timerIn';
 import { Heading } from './Heading';
 import { PictureField } from './PictureField';
 
@@ -23,13 +24,28 @@ export function Words({ graphic, card, template }: { graphic: Graphic; card: Car
 }
 
 function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; field: TemplateField }) {
-  const { edits } = useShow();
+  const { show, edits } = useShow();
   const [typed, setTyped] = useState<string | null>(null);
   const [lettering, setLettering] = useState(false);
   const own = card.words[field.name];
   const keep = (text: string): void => {
     void edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } });
   };
+  const timer = timerIn(own ?? field.sample);
+  if (timer !== null)
+    return (
+      <Select
+        label={field.label}
+        note={!show.timers.some((one) => one.id === timer) && 'This timer is gone: nothing shows here.'}
+        value={timer}
+        choices={[
+          ...show.timers.map((one) => [one.id, `the timer ${one.name}`] as const),
+          ...(show.timers.some((one) => one.id === timer) ? [] : [[timer, timer] as const]),
+          ['', 'words of your own'],
+        ]}
+        onChoose={(id) => keep(id ? timerWords(id) : timerIn(field.sample) ? '' : field.sample)}
+      />
+    );
   if (field.kind === 'picture')
     return (
       <Field label={field.label} render={(id) => <PictureField id={id} value={own ?? field.sample} onKeep={keep} />} />
@@ -53,6 +69,11 @@ function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; fi
               <Small label={`How ${field.label} is set`} pressed={lettering} onClick={() => setLettering(!lettering)}>
                 <ALargeSmall aria-hidden size={15} />
               </Small>
+              {field.kind === 'text' && show.timers.length > 0 && (
+                <Small label={`${field.label} shows a timer`} onClick={() => keep(timerWords(show.timers[0]!.id))}>
+                  <Clock aria-hidden size={14} />
+                </Small>
+              )}
               {own !== undefined && own !== field.sample && (
                 <Small label={`${field.label}: back to the start`} onClick={() => keep(field.sample)}>
                   <RotateCcw aria-hidden size={13} />

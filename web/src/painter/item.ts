@@ -1,7 +1,9 @@
 import type { Item, Node } from './wire';
 import { isAtRest, legNow } from './leg';
+import { setDigits } from './line';
 import { playHold, playLeg, playOnce } from './motion';
 import { dressNode, makeNode, placeNode, type NodeElements } from './node';
+import { drain, followTimer } from './timer';
 
 /** How long what differs takes to change while the rest stands still, in ms. */
 const changeTime = 260;
@@ -11,6 +13,8 @@ interface Mounted extends NodeElements {
   node: Node;
   motion: Animation[];
   once: Animation[];
+  /** Stops what follows a timer. */
+  halt?: () => void;
   /** The words of before, while they fade out over the new. */
   ghost?: HTMLElement;
 }
@@ -37,10 +41,21 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   function add(node: Node): Mounted {
     const mounted: Mounted = { ...makeNode(), node, motion: [], once: [] };
     dressNode(mounted, node, parentOf(node));
+    count(mounted);
     nodes.set(node.id, mounted);
     playHold(mounted.inner, node, item.litAt ?? now(), now());
     begin(mounted);
     return mounted;
+  }
+
+  /** Lets the figures, or the meter, of a timer run. */
+  function count(mounted: Mounted): void {
+    const { inner, node } = mounted;
+    mounted.halt?.();
+    if (node.line?.digits)
+      mounted.halt = followTimer(node.line.digits.program, now, (text) => setDigits(inner, node.line!, text));
+    else if (node.drain) mounted.halt = drain(inner, node.drain, node.plate?.radius ?? 0, now());
+    else mounted.halt = undefined;
   }
 
   /** What shows once, and what moves by itself, begins when the card comes up. */
@@ -53,6 +68,7 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
 
   function drop(id: string, mounted: Mounted): void {
     mounted.media?.remove();
+    mounted.halt?.();
     mounted.outer.remove();
     nodes.delete(id);
   }
@@ -106,7 +122,9 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       play(mounted);
       return;
     }
-    if (old.line && node.line && JSON.stringify(old.line) !== JSON.stringify(node.line))
+    // Figures that run change without a fade, as they do each second.
+    const counted = old.line?.digits && node.line?.digits;
+    if (old.line && node.line && !counted && JSON.stringify(old.line) !== JSON.stringify(node.line))
       changes.push(...fadeOver(mounted));
     changes.push(...glide(mounted.outer, old, node));
     dressed(mounted, node);
@@ -115,6 +133,7 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   function dressed(mounted: Mounted, node: Node): void {
     const shown = mounted.media;
     dressNode(mounted, node, parentOf(node));
+    count(mounted);
     if (mounted.media !== shown || mounted.once.length > 0 || node.moves.some((move) => move.path === 'once'))
       begin(mounted);
   }
@@ -158,7 +177,7 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
     },
     tick: followLeg,
     remove() {
-      for (const mounted of nodes.values()) mounted.media?.remove();
+      for (const [id, mounted] of nodes) drop(id, mounted);
       element.remove();
     },
   };

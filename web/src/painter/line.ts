@@ -21,19 +21,42 @@ export function dressLine(element: HTMLElement, line: Line): void {
   style.fontVariantLigatures = line.spacing ? 'no-common-ligatures' : 'normal';
   style.textDecoration = line.underline ? 'underline from-font' : 'none';
   style.textShadow = line.glow ?? 'none';
-  const words = spansOf(line);
-  element.replaceChildren(...(line.outline ? outlined(line, words) : words));
+  fill(element, line, () => spansOf(line));
+}
+
+/** The words of a timer, each letter in a cell of its own width: nothing shifts as figures change. */
+export function setDigits(element: HTMLElement, line: Line, text: string): void {
+  const digits = line.digits!;
+  const face = line.spans.find((span) => span.face)?.face;
+  const cells = (): HTMLElement[] => {
+    const row = document.createElement('span');
+    row.style.cssText = `display:flex;justify-content:${places[digits.align]}`;
+    for (const letter of text) {
+      const cell = words(letter, face);
+      const width = letter === ':' ? digits.colon : letter === '+' ? digits.sign : digits.cell;
+      cell.style.cssText += `;flex:none;width:${width}px;text-align:center`;
+      row.append(cell);
+    }
+    return [row];
+  };
+  fill(element, line, cells);
+}
+
+const places = { start: 'flex-start', left: 'flex-start', center: 'center', right: 'flex-end' } as const;
+
+function fill(element: HTMLElement, line: Line, make: () => HTMLElement[]): void {
+  element.replaceChildren(...(line.outline ? outlined(line, make) : make()));
 }
 
 /** Strokes are drawn half inside the letters, so a stroked copy lies below the words. */
-function outlined(line: Line, words: HTMLElement[]): HTMLElement[] {
+function outlined(line: Line, make: () => HTMLElement[]): HTMLElement[] {
   const copy = document.createElement('span');
   copy.setAttribute('aria-hidden', 'true');
-  copy.style.cssText = `position:absolute;left:0;top:0;color:${line.outline};-webkit-text-stroke:${line.outlineWidth * 2}px ${line.outline}`;
-  copy.append(...spansOf(line));
+  copy.style.cssText = `position:absolute;left:0;top:0;right:0;color:${line.outline};-webkit-text-stroke:${line.outlineWidth * 2}px ${line.outline}`;
+  copy.append(...make());
   const over = document.createElement('span');
   over.style.position = 'relative';
-  over.append(...words);
+  over.append(...make());
   return [copy, over];
 }
 

@@ -15,6 +15,7 @@ export type Sheet = Schemas['SheetView'];
 export type Placement = Schemas['Placement'];
 export type Outfit = Schemas['Outfit'];
 export type Seat = Schemas['Seat'];
+export type Timer = Schemas['Timer'];
 export type Cue = Schemas['Cue'];
 export type Edit<T> = Omit<T, 'revision'>;
 

@@ -13,3 +13,11 @@ export function ageText(ms: number): string {
   if (seconds < 90) return `${seconds} s ago`;
   return `${clockText(ms)} ago`;
 }
+
+/** A length of time as it is typed, in ms: 12:30, 1:09:20, or 12 for minutes; null when it is none. */
+export function clockLength(text: string): number | null {
+  const parts = text.trim().split(':');
+  if (parts.length > 3 || !parts.every((part) => /^\d{1,4}$/.test(part))) return null;
+  const [seconds = 0, minutes = 0, hours = 0] = (parts.length === 1 ? [...parts, '0'] : parts).reverse().map(Number);
+  return ((hours * 60 + minutes) * 60 + seconds) * 1000;
+}

@@ -113,6 +113,7 @@ const own: Record<string, Property[]> = {
   meter: [
     { name: 'value', label: 'Shows', type: 'field' },
     { name: 'of', label: 'Of', type: 'field', optional: true },
+    { name: 'follows', label: 'Follows the timer in', type: 'field', optional: true },
     { name: 'trough', label: 'Trough', type: 'surface', optional: true },
     { name: 'fill', label: 'Filled', type: 'surface', optional: true },
   ],

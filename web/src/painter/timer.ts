@@ -1,0 +1,65 @@
+import type { components } from '../api/schema';
+
+export type TimerProgram = components['schemas']['TimerProgram'];
+
+/** What is left, or has gone by, in ms; below zero = past zero. The same formula as the server's. */
+function valueAt(program: TimerProgram, now: number): number {
+  if (program.zero == null) return program.still;
+  const ms = program.up ? now - program.zero : program.zero - now;
+  // An interval goes on by itself: at zero it is full again.
+  return ms <= 0 && program.again != null ? ms + program.again * (Math.floor(-ms / program.again) + 1) : ms;
+}
+
+function words(seconds: number): string {
+  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
+  const two = (part: number) => String(part).padStart(2, '0');
+  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+}
+
+/** What a timer shows: counting down the second that is still running, counting up whole seconds gone by. */
+export function timerText(program: TimerProgram, now: number): string {
+  const ms = valueAt(program, now);
+  if (ms < 0 && program.over) return `+${words(Math.floor(-ms / 1000))}`;
+  const seconds = Math.max(0, ms) / 1000;
+  return words(program.up ? Math.floor(seconds) : Math.ceil(seconds));
+}
+
+/** In how many ms it shows something else; null when it does not by itself. */
+export function nextText(program: TimerProgram, now: number): number | null {
+  if (program.zero == null) return null;
+  const ms = valueAt(program, now);
+  if (program.up) return (Math.floor(ms / 1000) + 1) * 1000 - ms;
+  if (ms > 0) return ms - (Math.ceil(ms / 1000) - 1) * 1000;
+  return program.over ? (Math.floor(-ms / 1000) + 1) * 1000 + ms : null;
+}
+
+/** Lets the filling of a meter run down with a timer, on the compositor. Returns what stops it. */
+export function drain(element: HTMLElement, program: TimerProgram, radius: number, now: number): () => void {
+  const { zero, length, again } = program;
+  const cut = (share: number) => `inset(0 ${(1 - share) * 100}% 0 0 round ${radius}px)`;
+  element.style.clipPath = cut(Math.min(1, Math.max(0, program.still / length)));
+  if (zero == null) return () => undefined;
+  const animation = element.animate([{ clipPath: cut(1) }, { clipPath: cut(0) }], {
+    duration: again ?? length,
+    iterations: again == null ? 1 : Infinity,
+    fill: 'both',
+  });
+  // What was added to an interval is more than full: it waits until the rest is a round again.
+  animation.currentTime = now - (zero - (again ?? length));
+  return () => animation.cancel();
+}
+
+/** Calls `show` now and whenever the words change. The clock is asked anew each time, for it may have leapt. Returns what stops it. */
+export function followTimer(program: TimerProgram, now: () => number, show: (text: string) => void): () => void {
+  let shown = '';
+  let timeout = 0;
+  const look = (): void => {
+    const text = timerText(program, now());
+    if (text !== shown) show(text);
+    shown = text;
+    const next = nextText(program, now());
+    if (next !== null) timeout = window.setTimeout(look, Math.max(1, Math.ceil(next)));
+  };
+  look();
+  return () => clearTimeout(timeout);
+}

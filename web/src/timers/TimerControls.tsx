@@ -1,0 +1,48 @@
+import { Minus, Pause, Play, Plus, RotateCcw } from 'lucide-react';
+import type { ReactNode } from 'react';
+import { useLive } from '../live/LiveContext';
+import type { Timer } from '../show/ShowContext';
+import { useAir } from '../show/useAir';
+import { Key } from '../ui/Button';
+
+const minute = 60_000;
+
+/** Start and pause, a minute more or less, and back to the beginning: to air at once. */
+export function TimerControls({ timer }: { timer: Timer }) {
+  const { news } = useLive();
+  const { press } = useAir();
+  const running = news?.timers.find((one) => one.timer === timer.id)?.running ?? false;
+  const act = (what: 'start' | 'pause' | 'reset' | 'add', by?: number): void =>
+    void press('timer', { timer: timer.id, act: what, by });
+  return (
+    <span className="flex shrink-0 items-center gap-1">
+      <Control label={`A minute less: ${timer.name}`} onPress={() => act('add', -minute)}>
+        <Minus aria-hidden size={15} />
+      </Control>
+      <Control label={`${running ? 'Pause' : 'Start'} ${timer.name}`} onPress={() => act(running ? 'pause' : 'start')}>
+        {running ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
+        {timer.key && <Key>{timer.key.toUpperCase()}</Key>}
+      </Control>
+      <Control label={`A minute more: ${timer.name}`} onPress={() => act('add', minute)}>
+        <Plus aria-hidden size={15} />
+      </Control>
+      <Control label={`${timer.name} back to its beginning`} onPress={() => act('reset')}>
+        <RotateCcw aria-hidden size={14} />
+      </Control>
+    </span>
+  );
+}
+
+function Control({ label, onPress, children }: { label: string; onPress(): void; children: ReactNode }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onPress}
+      className="flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1.5 hover:bg-line"
+    >
+      {children}
+    </button>
+  );
+}

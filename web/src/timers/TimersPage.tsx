@@ -1,0 +1,230 @@
+import { Plus, Timer as Clock } from 'lucide-react';
+import { useState, type FormEvent } from 'react';
+import { Link } from 'react-router';
+import { useLive } from '../live/LiveContext';
+import { clockLength, clockText } from '../show/format';
+import { useShow, type Timer } from '../show/ShowContext';
+import { wordOf } from '../show/wordOf';
+import { Button } from '../ui/Button';
+import { Field, inputLook, KeptText, Select } from '../ui/Field';
+import { Empty, Page } from '../ui/Page';
+import { TimerControls } from './TimerControls';
+import { TimerFigures } from './TimerFigures';
+import { timerIn, timerWords } from './timerIn';
+
+const kinds = { down: 'down, from a length', up: 'up, from zero', until: 'to a time of day' } as const;
+const ends = { stop: 'stands at 0:00', over: 'counts on, with a plus', again: 'begins anew' } as const;
+
+/** Clocks that graphics show, and that set things off. */
+export function TimersPage() {
+  const { show } = useShow();
+  const [adding, setAdding] = useState(false);
+  return (
+    <Page
+      title="Timers"
+      actions={
+        <Button kind="cool" onClick={() => setAdding(true)}>
+          <Plus aria-hidden size={16} /> Add a timer
+        </Button>
+      }
+    >
+      <div className="min-h-0 overflow-y-auto">
+        {adding && <NewTimer onDone={() => setAdding(false)} />}
+        {show.timers.length === 0 && !adding && (
+          <Empty title="No timers yet.">
+            <p>
+              A timer counts down, up, or to a time of day. Graphics show it, the desk starts and pauses it, and a cue
+              can set it off, or be run when it comes to zero.
+            </p>
+          </Empty>
+        )}
+        <ul className="grid gap-3">
+          {show.timers.map((timer) => (
+            <TimerRow key={timer.id} timer={timer} />
+          ))}
+        </ul>
+      </div>
+    </Page>
+  );
+}
+
+function TimerRow({ timer }: { timer: Timer }) {
+  const { show, edits } = useShow();
+  const { news } = useLive();
+  const state = news?.timers.find((one) => one.timer === timer.id);
+  const change = (part: Partial<Timer>): void =>
+    void edits.show({ timers: show.timers.map((one) => (one.id === timer.id ? { ...one, ...part } : one)) });
+  const users = show.graphics.filter((graphic) =>
+    graphic.cards.some((card) => Object.values(card.words).some((text) => timerIn(text) === timer.id)),
+  );
+  const remove = (): void => {
+    const used = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} will be empty.` : '';
+    if (window.confirm(`Delete the timer “${timer.name}”?${used}`))
+      void edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) });
+  };
+  return (
+    <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-6 rounded-[14px] bg-panel p-4">
+      <div className="grid content-start gap-2.5">
+        <div className="flex items-center gap-2">
+          <Clock aria-hidden size={18} className="text-quiet" />
+          <KeptText
+            aria-label="Name of the timer"
+            value={timer.name}
+            onKeep={(name) => change({ name })}
+            className="bg-transparent! px-1! text-sm font-semibold shadow-none! hover:bg-raised!"
+          />
+        </div>
+        <div className="grid grid-cols-[1.4fr_1fr_64px] gap-3">
+          <Select
+            label="Counts"
+            value={timer.kind}
+            choices={Object.entries(kinds)}
+            onChoose={(kind) =>
+              change({
+                kind: kind as Timer['kind'],
+                atZero: kind === 'until' && timer.atZero === 'again' ? 'stop' : timer.atZero,
+                length: kind === 'down' && timer.length < 1000 ? 300_000 : timer.length,
+              })
+            }
+          />
+          {timer.kind === 'down' && (
+            <Field
+              label="From"
+              render={(id) => (
+                <KeptText
+                  id={id}
+                  placeholder="12:00"
+                  value={clockText(timer.length)}
+                  onKeep={(text) => change({ length: clockLength(text) ?? 0 })}
+                />
+              )}
+            />
+          )}
+          {timer.kind === 'until' && (
+            <Field
+              label="Until"
+              render={(id) => (
+                <KeptText id={id} type="time" value={timer.until} onKeep={(until) => until && change({ until })} />
+              )}
+            />
+          )}
+          {timer.kind === 'up' && <span />}
+          <Field
+            label="Key"
+            render={(id) => (
+              <KeptText
+                id={id}
+                maxLength={1}
+                placeholder="none"
+                value={timer.key ?? ''}
+                onKeep={(key) => change({ key: key.toLowerCase() || undefined })}
+              />
+            )}
+          />
+        </div>
+        {timer.kind !== 'up' && (
+          <div className="grid grid-cols-2 gap-3">
+            <Select
+              label="At zero it"
+              value={timer.atZero}
+              choices={Object.entries(ends).filter(([end]) => timer.kind === 'down' || end !== 'again')}
+              onChoose={(atZero) => change({ atZero: atZero as Timer['atZero'] })}
+            />
+            <Select
+              label="and runs"
+              value={timer.cue ?? ''}
+              choices={[['', 'no cue'], ...show.cues.map((cue) => [cue.id, `the cue ${cue.name}`] as const)]}
+              onChoose={(cue) => change({ cue: cue || undefined })}
+            />
+          </div>
+        )}
+        <Button kind="bare" onClick={remove} className="justify-self-start">
+          Delete this timer
+        </Button>
+      </div>
+      <div className="grid content-start gap-3">
+        <div className="flex items-center justify-between gap-3 rounded-lg bg-ground px-4 py-3">
+          {state && (
+            <TimerFigures
+              program={state.program}
+              className={`text-[30px] font-semibold ${state.running ? '' : 'text-quiet'}`}
+            />
+          )}
+          <TimerControls timer={timer} />
+        </div>
+        <div>
+          <h3 className="mb-1 text-quiet">Give it a field to itself with</h3>
+          <code className="rounded-md bg-ground px-2 py-1 text-cool">{timerWords(timer.id)}</code>
+        </div>
+        <p className="text-quiet">
+          {users.length === 0 ? 'No graphic shows it yet.' : 'Shown by '}
+          {users.map((user, at) => (
+            <span key={user.id}>
+              {at > 0 && ', '}
+              <Link to={`/graphics/${user.id}`} className="text-ink underline decoration-line underline-offset-4">
+                {user.name}
+              </Link>
+            </span>
+          ))}
+        </p>
+      </div>
+    </li>
+  );
+}
+
+function NewTimer({ onDone }: { onDone(): void }) {
+  const { show, edits } = useShow();
+  const [name, setName] = useState('');
+  const [length, setLength] = useState('5:00');
+  const word = wordOf(name);
+  const submit = async (event: FormEvent): Promise<void> => {
+    event.preventDefault();
+    const fresh: Timer = {
+      id: word,
+      name,
+      kind: 'down',
+      length: clockLength(length) ?? 0,
+      until: '12:00',
+      atZero: 'stop',
+    };
+    if (await edits.show({ timers: [...show.timers, fresh] })) onDone();
+  };
+  return (
+    <form
+      onSubmit={(event) => void submit(event)}
+      className="mb-3 grid grid-cols-[2fr_1fr_auto_auto] items-end gap-3 rounded-[14px] bg-panel p-4"
+    >
+      <Field
+        label="Name"
+        render={(id) => (
+          <input
+            id={id}
+            autoFocus
+            required
+            value={name}
+            onChange={(event) => setName(event.target.value)}
+            className={inputLook}
+          />
+        )}
+      />
+      <Field
+        label="Counts down from"
+        render={(id) => (
+          <input
+            id={id}
+            required
+            value={length}
+            onChange={(event) => setLength(event.target.value)}
+            className={inputLook}
+          />
+        )}
+      />
+      <Button type="submit" kind="cool" disabled={!word}>
+        Make this timer
+      </Button>
+      <Button kind="bare" onClick={onDone}>
+        Never mind
+      </Button>
+    </form>
+  );
+}
