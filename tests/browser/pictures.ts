@@ -25,7 +25,7 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByText('Change it').click();
   await shoot('cue');
   await page.keyboard.press('Escape');
-  for (const place of ['brand', 'graphics', 'feeds', 'outputs']) {
+  for (const place of ['brand', 'graphics', 'feeds', 'timers', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
     await shoot(place);

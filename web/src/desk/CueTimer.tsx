@@ -5,11 +5,11 @@ import { inputLook } from '../ui/Field';
 import type { TimerSetting } from './cueEdits';
 
 const acts = {
-  restart: 'runs from its beginning',
+  restart: 'starts anew',
   start: 'runs on',
-  pause: 'is paused',
-  reset: 'back to its beginning',
-  add: 'gets more time',
+  pause: 'paused',
+  reset: 'back to the start',
+  add: 'more time',
 } as const;
 
 interface Props {

@@ -1,14 +1,15 @@
 import { Check, Clock, FileText, Plus, TriangleAlert } from 'lucide-react';
-import { useState, type FormEvent, type ReactNode } from 'react';
-import { Link } from 'react-router';
+import { useState, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { ageText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
+import { mayDelete, ShownBy, usersOf } from '../show/ShownBy';
+import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, KeptText } from '../ui/Field';
 import { Empty, Page } from '../ui/Page';
 
 /** Sources of live values: text files that other programs write. */
@@ -48,14 +49,9 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const state = news?.feeds.find((one) => one.id === feed.id);
-  const users = show.graphics.filter((graphic) =>
-    graphic.cards.some((card) =>
-      Object.values(card.words).some((text) => new RegExp(`{[{%][^}]*\\b${feed.id}\\b`).test(text)),
-    ),
-  );
+  const users = usersOf(show, (text) => new RegExp(`{[{%][^}]*\\b${feed.id}\\b`).test(text));
   const remove = (): void => {
-    const used = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} will be empty.` : '';
-    if (window.confirm(`Delete the feed “${feed.name}”?${used} The file itself stays.`)) void edits.deleteFeed(feed.id);
+    if (mayDelete(`the feed “${feed.name}”`, users, ' The file itself stays.')) void edits.deleteFeed(feed.id);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-6 rounded-[14px] bg-panel p-4">
@@ -110,20 +106,7 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
           <h3 className="mb-1 text-quiet">Put it into words with</h3>
           <code className="rounded-md bg-ground px-2 py-1 text-cool">{`{{ ${feed.id}.text }}`}</code>
         </div>
-        <p className="text-quiet">
-          {users.length === 0 ? 'No graphic uses it yet.' : 'Shown by '}
-          {users.map((user, at) => (
-            <span key={user.id}>
-              {at > 0 && ', '}
-              <Link
-                to={`/graphics/${user.id}`}
-                className="text-ink underline decoration-line underline-offset-4 hover:decoration-cool"
-              >
-                {user.name}
-              </Link>
-            </span>
-          ))}
-        </p>
+        <ShownBy users={users} />
       </div>
     </li>
   );
@@ -175,48 +158,19 @@ function NewFeed({ onDone }: { onDone(): void }) {
   const [name, setName] = useState('');
   const [path, setPath] = useState('');
   const word = wordOf(name);
-  const submit = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
+  const add = async (): Promise<void> => {
     if (await edits.addFeed({ id: word, name, path })) onDone();
   };
   return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      className="mb-3 grid grid-cols-[1fr_2fr_auto_auto] items-end gap-3 rounded-[14px] bg-panel p-4"
-    >
-      <Field
-        label="Name"
-        render={(id) => (
-          <input
-            id={id}
-            autoFocus
-            required
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            className={inputLook}
-          />
-        )}
-      />
-      <Field
-        label="File, with its whole path"
-        render={(id) => (
-          <input
-            id={id}
-            required
-            spellCheck={false}
-            placeholder="/home/me/stream/now.txt"
-            value={path}
-            onChange={(event) => setPath(event.target.value)}
-            className={inputLook}
-          />
-        )}
-      />
-      <Button type="submit" kind="cool" disabled={!word || !path}>
-        Read this file
-      </Button>
-      <Button kind="bare" onClick={onDone}>
-        Never mind
-      </Button>
-    </form>
+    <AddForm
+      lines={[
+        { label: 'Name', value: name, onType: setName },
+        { label: 'File, with its whole path', value: path, placeholder: '/home/me/stream/now.txt', onType: setPath },
+      ]}
+      words="Read this file"
+      ready={!!word && !!path}
+      onAdd={add}
+      onDone={onDone}
+    />
   );
 }

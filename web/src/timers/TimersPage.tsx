@@ -1,12 +1,13 @@
 import { Plus, Timer as Clock } from 'lucide-react';
-import { useState, type FormEvent } from 'react';
-import { Link } from 'react-router';
+import { useState } from 'react';
 import { useLive } from '../live/LiveContext';
 import { clockLength, clockText } from '../show/format';
 import { useShow, type Timer } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
+import { mayDelete, ShownBy, usersOf } from '../show/ShownBy';
+import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText, Select } from '../ui/Field';
+import { Field, KeptText, Select } from '../ui/Field';
 import { Empty, Page } from '../ui/Page';
 import { TimerControls } from './TimerControls';
 import { TimerFigures } from './TimerFigures';
@@ -54,12 +55,9 @@ function TimerRow({ timer }: { timer: Timer }) {
   const state = news?.timers.find((one) => one.timer === timer.id);
   const change = (part: Partial<Timer>): void =>
     void edits.show({ timers: show.timers.map((one) => (one.id === timer.id ? { ...one, ...part } : one)) });
-  const users = show.graphics.filter((graphic) =>
-    graphic.cards.some((card) => Object.values(card.words).some((text) => timerIn(text) === timer.id)),
-  );
+  const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = (): void => {
-    const used = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} will be empty.` : '';
-    if (window.confirm(`Delete the timer “${timer.name}”?${used}`))
+    if (mayDelete(`the timer “${timer.name}”`, users))
       void edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) });
   };
   return (
@@ -156,17 +154,7 @@ function TimerRow({ timer }: { timer: Timer }) {
           <h3 className="mb-1 text-quiet">Give it a field to itself with</h3>
           <code className="rounded-md bg-ground px-2 py-1 text-cool">{timerWords(timer.id)}</code>
         </div>
-        <p className="text-quiet">
-          {users.length === 0 ? 'No graphic shows it yet.' : 'Shown by '}
-          {users.map((user, at) => (
-            <span key={user.id}>
-              {at > 0 && ', '}
-              <Link to={`/graphics/${user.id}`} className="text-ink underline decoration-line underline-offset-4">
-                {user.name}
-              </Link>
-            </span>
-          ))}
-        </p>
+        <ShownBy users={users} />
       </div>
     </li>
   );
@@ -177,8 +165,7 @@ function NewTimer({ onDone }: { onDone(): void }) {
   const [name, setName] = useState('');
   const [length, setLength] = useState('5:00');
   const word = wordOf(name);
-  const submit = async (event: FormEvent): Promise<void> => {
-    event.preventDefault();
+  const add = async (): Promise<void> => {
     const fresh: Timer = {
       id: word,
       name,
@@ -190,41 +177,15 @@ function NewTimer({ onDone }: { onDone(): void }) {
     if (await edits.show({ timers: [...show.timers, fresh] })) onDone();
   };
   return (
-    <form
-      onSubmit={(event) => void submit(event)}
-      className="mb-3 grid grid-cols-[2fr_1fr_auto_auto] items-end gap-3 rounded-[14px] bg-panel p-4"
-    >
-      <Field
-        label="Name"
-        render={(id) => (
-          <input
-            id={id}
-            autoFocus
-            required
-            value={name}
-            onChange={(event) => setName(event.target.value)}
-            className={inputLook}
-          />
-        )}
-      />
-      <Field
-        label="Counts down from"
-        render={(id) => (
-          <input
-            id={id}
-            required
-            value={length}
-            onChange={(event) => setLength(event.target.value)}
-            className={inputLook}
-          />
-        )}
-      />
-      <Button type="submit" kind="cool" disabled={!word}>
-        Make this timer
-      </Button>
-      <Button kind="bare" onClick={onDone}>
-        Never mind
-      </Button>
-    </form>
+    <AddForm
+      lines={[
+        { label: 'Name', value: name, onType: setName },
+        { label: 'Counts down from', value: length, placeholder: '5:00', onType: setLength },
+      ]}
+      words="Make this timer"
+      ready={!!word}
+      onAdd={add}
+      onDone={onDone}
+    />
   );
 }
