@@ -71,8 +71,8 @@ internal sealed partial class Scene
         switch (timer.AtZero)
         {
             case AtZero.Again:
-                // Rounds that nobody saw are folded into the one that holds now (rule 29).
-                var rounds = Math.Floor(left / timer.Length);
+                // Rounds that ended long ago are folded, up to the one whose end is not overdue yet (rule 29).
+                var rounds = Math.Max(0, Math.Floor((left - CueOverdue) / timer.Length));
                 Keep(timer, run with { Since = Now + (timer.Length * rounds), Gone = Duration.Zero, Length = timer.Length });
                 break;
             case AtZero.Over:

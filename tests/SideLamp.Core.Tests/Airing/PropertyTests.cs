@@ -3,6 +3,7 @@ using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Tests.Airing;
 
@@ -26,7 +27,7 @@ public sealed class PropertyTests
         ),
     ];
 
-    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 21], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
+    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 23], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
         .Select((kind, at, card) =>
         {
             var id = new GraphicId(Names[at]);
@@ -47,6 +48,7 @@ public sealed class PropertyTests
                     15 => new EndHush(card > 1),
                     16 => new BringBack(new SeatId("lower-left")),
                     17 or 18 => new TakeBack(),
+                    20 or 21 => new SetTimer(new TimerSetting(new TimerId(at % 2 == 0 ? "round" : "on"), (TimerAct)(at % 5), Duration.FromMilliseconds(800 * (card - 2)))),
                     19 => new Light(id, Outfit: new OutfitId("o1")),
                     _ => new Push(id),
                 }
@@ -66,6 +68,10 @@ public sealed class PropertyTests
             facts.Every["d"] = Duration.FromMilliseconds(2600);
             facts.Every["b"] = Duration.FromMilliseconds(3900);
             facts.Cycles["c"] = new Cycle(stay % 2 == 0 ? CycleOrder.Round : CycleOrder.Once, Duration.FromSeconds(1), []);
+            facts.Timers["round"] = new Timer(new("round"), "Round", TimerKind.Down, Duration.FromMilliseconds(1700), default, AtZero.Again, Evenings[1].Id);
+            facts.Timers["on"] = new Timer(new("on"), "On", TimerKind.Down, Duration.FromMilliseconds(2300), default, stay % 2 == 0 ? AtZero.Over : AtZero.Stop, Evenings[0].Id);
+            facts.Cues["one"] = Evenings[0];
+            facts.Cues["two"] = Evenings[1];
             facts.Then["b"] = new Follow(new("d"), Duration.FromMilliseconds(300));
             return facts;
         });
@@ -88,7 +94,7 @@ public sealed class PropertyTests
                     (state, one) => Engine.Apply(state, one.Command, facts, state.Now + Duration.FromMilliseconds(one.Wait)).State
                 );
                 // Whatever may still come by itself is called off first; then each is darkened.
-                var calm = air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], LightsOut = null, Hush = null };
+                var calm = air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], Timers = [], LightsOut = null, Hush = null };
                 var dark = Names.Aggregate(calm, (state, name) => Engine.Apply(state, new Darken(new(name)), facts, state.Now).State);
                 Assert.Empty(Engine.Advance(dark, facts, dark.Now + Duration.FromSeconds(5)).State.Airings);
             });
@@ -127,7 +133,7 @@ public sealed class PropertyTests
                 var air = Run(evening, facts);
                 var hands = air.Airings.Where(one => one is { Holds: true, Origin: Origin.Person, Stay: null }).ToList();
                 // Nothing but automatic things may happen from here: alerts and cues are called off.
-                var later = Engine.Advance(air with { Alerts = [], CueSteps = [], Asides = [] }, facts, air.Now + Duration.FromSeconds(6)).State;
+                var later = Engine.Advance(air with { Alerts = [], CueSteps = [], Timers = [], Asides = [] }, facts, air.Now + Duration.FromSeconds(6)).State;
                 Assert.All(hands, one => Assert.True(later.Of(one.Graphic) is { Holds: true } || later.AsideOf(one.Graphic) is not null || facts.Covering.Count > 0 && later.Airings.Any(other => facts.Covering.Contains(other.Graphic.Value))));
             });
 
@@ -143,6 +149,7 @@ public sealed class PropertyTests
                     return;
                 }
 
+                before = before with { Timers = [] };
                 var lit = Engine.Apply(before, new Light(new(Names[at])), facts, before.Now).State;
                 if (lit.Acts == before.Acts)
                 {
