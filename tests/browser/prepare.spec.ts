@@ -40,6 +40,7 @@ test('four cards come from a spreadsheet, are put in order, placed, dressed in a
   await expect(option(page, /^Card 3, up/)).toBeVisible();
   // By key: the chosen card goes to another place.
   await option(page, /^Card 4/).click();
+  await expect(option(page, /^Card 4/)).toHaveAttribute('aria-selected', 'true');
   await page.getByRole('listbox').focus();
   await page.keyboard.press('Alt+ArrowLeft');
   await expect(option(page, /^Card 4, up/)).toBeVisible();

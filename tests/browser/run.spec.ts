@@ -294,6 +294,8 @@ test('a timer runs alike on the output and the desk, through a kill, and a cue s
   await page.getByLabel('Counts down from').fill('0:30');
   await page.getByRole('button', { name: 'Make this timer' }).click();
   const kettle = page.getByRole('listitem').filter({ hasText: 'timers.kettle' });
+  // Left at once: what was chosen is kept all the same.
+  await expect(kettle).toBeVisible();
   await kettle.getByLabel('and runs').selectOption({ label: 'the cue Break' });
   await page.goto(`${lamp.url}/graphics/check`);
   await page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }).selectOption('kettle');

@@ -37,7 +37,7 @@ public sealed record RunCue(Cue Cue) : AirCommand;
 public sealed record StopCue(CueId Cue) : AirCommand;
 
 /// <summary>Starts, pauses or sets a timer.</summary>
-public sealed record SetTimer(TimerSetting Setting) : AirCommand;
+public sealed record SetTimer(TimerSetting Setting, Origin Origin = Origin.Person) : AirCommand;
 
 /// <summary>Switches a graphic's <em>every</em> on or off (rule 13).</summary>
 public sealed record SwitchEvery(GraphicId Graphic, bool On) : AirCommand;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -60,6 +61,7 @@ public sealed record Count(GraphicId Graphic, CardId Card, string Field, string?
 /// <param name="LightsOut">What lights out remembered before it; only where <paramref name="Switched"/>.</param>
 /// <param name="Switched">Whether it was lights out or back.</param>
 /// <param name="Graphic">The one that it was about; null = many, or none.</param>
+/// <param name="Timers">What it did with timers.</param>
 public sealed record Act(
     Instant At,
     string What,
@@ -68,8 +70,13 @@ public sealed record Act(
     CueId? Cue = null,
     ImmutableList<Remembered>? LightsOut = null,
     bool Switched = false,
-    GraphicId? Graphic = null
+    GraphicId? Graphic = null,
+    ImmutableList<TimerChange>? Timers = null
 );
+
+/// <param name="Before">Null = it stood at its beginning.</param>
+/// <param name="After">Likewise.</param>
+public sealed record TimerChange(TimerId Timer, TimerRun? Before, TimerRun? After);
 
 /// <param name="Before">What the seat held; null = nothing.</param>
 /// <param name="After">The airing that held it then; null = none.</param>

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -180,12 +182,13 @@ internal sealed partial class Scene
             .Select(one => new SeatChange(one.Seat, one.Before is { } was ? Remembered.Of(was, Now) : null, one.After?.Id, one.After?.Card, one.After?.Look))
             .ToImmutableArray();
         var switched = (before.LightsOut is null) != (State.LightsOut is null);
-        if (seats.IsEmpty && counts is null && !switched)
+        var timers = TimerChanges(before);
+        if (seats.IsEmpty && counts is null && timers is null && !switched)
         {
             return;
         }
 
-        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched, AboutOf(command));
+        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched, AboutOf(command), timers);
         var acts = State.Acts.Add(act);
         State = State with { Acts = acts.Count > MostActs ? acts.RemoveAt(0) : acts };
     }
@@ -204,6 +207,8 @@ internal sealed partial class Scene
                 return "count";
             case StepCard:
                 return "card";
+            case SetTimer { Origin: Origin.Person } set:
+                return $"timer {facts.Timer(set.Setting.Timer)?.Name}";
             case RunCue run:
                 _cue = run.Cue.Id;
                 return run.Cue.Name;
@@ -216,6 +221,20 @@ internal sealed partial class Scene
             default:
                 return null;
         }
+    }
+
+    /// <summary>Null = none.</summary>
+    private ImmutableList<TimerChange>? TimerChanges(AirState before)
+    {
+        TimerRun? Of(AirState air, TimerId timer) => air.Timers.Find(run => run.Timer == timer);
+        var changes = before
+            .Timers.Concat(State.Timers)
+            .Select(run => run.Timer)
+            .Distinct()
+            .Select(timer => new TimerChange(timer, Of(before, timer), Of(State, timer)))
+            .Where(change => change.Before != change.After)
+            .ToImmutableList();
+        return changes.IsEmpty ? null : changes;
     }
 
     private GraphicId? AboutOf(AirCommand command) =>
@@ -236,7 +255,8 @@ internal sealed partial class Scene
         foreach (var act in State.Acts.Reverse())
         {
             var open = act.Seats.Where(seat => seat.IsStill(State.HolderOf(seat.Seat))).ToList();
-            if (open.Count == 0 && act.Counts is null && !act.Switched)
+            var timers = (act.Timers ?? []).Where(change => facts.Timer(change.Timer) is not null && State.Timers.Find(run => run.Timer == change.Timer) == change.After).ToList();
+            if (open.Count == 0 && timers.Count == 0 && act.Counts is null && !act.Switched)
             {
                 continue;
             }
@@ -256,6 +276,12 @@ internal sealed partial class Scene
             foreach (var seat in open)
             {
                 PutBack(seat);
+            }
+
+            foreach (var change in timers)
+            {
+                // It is where it would be if nobody had touched it.
+                State = State with { Timers = [.. State.Timers.RemoveAll(run => run.Timer == change.Timer), .. change.Before is { } was ? [was] : Array.Empty<TimerRun>()] };
             }
 
             Uncounts = act.Counts;

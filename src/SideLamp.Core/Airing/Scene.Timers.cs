@@ -12,17 +12,25 @@ internal sealed partial class Scene
     private string? SetIt(TimerSetting setting)
     {
         var run = State.Timers.Find(one => one.Timer == setting.Timer);
-        if (setting.Act == TimerAct.Reset || facts.Timer(setting.Timer) is not { } timer)
+        if (facts.Timer(setting.Timer) is not { } timer)
         {
             State = State with { Timers = State.Timers.RemoveAll(one => one.Timer == setting.Timer) };
-            return run is null && facts.Timer(setting.Timer) is null ? "There is no such timer any more." : null;
+            return run is null ? "There is no such timer any more." : null;
+        }
+
+        // It is always some time to a time of day: there is no beginning to stand at.
+        var act = setting.Act == TimerAct.Reset && timer.Kind == TimerKind.Until ? TimerAct.Restart : setting.Act;
+        if (act == TimerAct.Reset)
+        {
+            State = State with { Timers = State.Timers.RemoveAll(one => one.Timer == timer.Id) };
+            return null;
         }
 
         var fresh = TimerRun.Fresh(timer, facts.Next(timer.Until, Now) - Now);
         var before = run ?? fresh;
         Keep(
             timer,
-            setting.Act switch
+            act switch
             {
                 TimerAct.Start when before.Since is not null => before,
                 // To a time of day it is always as long as it is from now.

@@ -64,7 +64,7 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         // The air moves on while nobody looks: what fell due while the server was away is folded in silently (rule 29).
-        Wake();
+        Wake(director.Open);
         while (!stoppingToken.IsCancellationRequested)
         {
             while (_presses.Reader.TryRead(out var press))
@@ -116,11 +116,13 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         Take(stage, []);
     }
 
-    private void Wake()
+    private void Wake() => Wake(director.Advance);
+
+    private void Wake(Func<Stage, Instant, Turn<string?>> move)
     {
         try
         {
-            var turn = director.Advance(_stage, clock.Now);
+            var turn = move(_stage, clock.Now);
             Take(turn.Stage, turn.Happenings);
         }
         catch (Exception error)

@@ -4,6 +4,7 @@ using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Loop;
@@ -54,6 +55,18 @@ public sealed class Director(PictureBook book)
         var facts = book.FactsOf(stage.Kept);
         return Aired(stage, Engine.Advance(stage.Air, facts, now), facts, null);
     }
+
+    /// <summary>The show is opened: timers to a time of day run, as they do from when they are made.</summary>
+    public Turn<string?> Open(Stage stage, Instant now) =>
+        ToTimesOfDay(stage)
+            .Where(timer => stage.Air.Timers.All(run => run.Timer != timer.Id))
+            .Aggregate(Advance(stage, now), (turn, timer) =>
+            {
+                var next = Do(turn.Stage, new SetTimer(new TimerSetting(timer.Id, TimerAct.Start), Origin.Automatic), null, now);
+                return next with { Happenings = turn.Happenings.AddRange(next.Happenings) };
+            });
+
+    private static IEnumerable<Timer> ToTimesOfDay(Stage stage) => stage.Show.Timers.Where(timer => timer.Kind == TimerKind.Until);
 
     /// <summary>The reply is why nothing was done; null when it was.</summary>
     /// <param name="by">What it was done with, for the trail.</param>
@@ -167,8 +180,13 @@ public sealed class Director(PictureBook book)
             // A timer that is another one now, or none, stands at its beginning.
             if (show.Timer(run.Timer)?.Kind != stage.Show.Timer(run.Timer)?.Kind)
             {
-                Run(new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset)));
+                Run(new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset), Origin.Automatic));
             }
+        }
+
+        foreach (var clock in ToTimesOfDay(after).Where(timer => after.Air.Timers.All(run => run.Timer != timer.Id) || stage.Show.Timer(timer.Id)?.Until != timer.Until))
+        {
+            Run(new SetTimer(new TimerSetting(clock.Id, TimerAct.Restart), Origin.Automatic));
         }
 
         if ((after.Standby.Graphic is { } standby && show.Graphic(standby) is null) || (after.Standby.Cue is { } cue && show.Cue(cue) is null))

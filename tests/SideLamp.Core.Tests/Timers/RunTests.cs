@@ -85,6 +85,8 @@ public sealed class RunTests : OnAir
         Assert.Equal("1:59:00", Shown("ends"));
         Set("ends", TimerAct.Add, 600);
         Assert.Equal("2:09:00", Shown("ends"));
+        Set("ends", TimerAct.Reset);
+        Assert.Equal("1:59:00", Shown("ends"));
     }
 
     [Fact]
@@ -129,6 +131,31 @@ public sealed class RunTests : OnAir
         Assert.Single(Log, one => one.Kind == HappeningKind.Missed);
         After(710_000);
         Assert.Single(TimesLit("d"));
+    }
+
+    [Fact]
+    public void Rule_24_a_timer_that_was_reset_by_mistake_runs_on_as_if_nobody_had_touched_it()
+    {
+        Has("on", TimerKind.Up);
+        Has("tea", TimerKind.Down, 30);
+        Set("on", TimerAct.Start);
+        After(90_000);
+        Set("on", TimerAct.Reset);
+        After(10_000);
+        Assert.Equal("0:00", Shown("on"));
+        Assert.Null(Do(new TakeBack()));
+        Assert.Equal("1:40", Shown("on"));
+        // A cue's timers come back with the rest of it.
+        Do(new RunCue(new Cue(new("break"), "Break", null, [Lights("a") with { Timers = [new TimerSetting(new("tea"), TimerAct.Start), new TimerSetting(new("on"), TimerAct.Reset)] }])));
+        Assert.Equal(("0:00", "0:30"), (Shown("on"), Shown("tea")));
+        Assert.Null(Do(new TakeBack()));
+        After(5_000);
+        Assert.Equal(("1:45", "0:30", ""), (Shown("on"), Shown("tea"), Lit));
+        // What has changed since stays.
+        Set("tea", TimerAct.Start);
+        After(31_000);
+        Assert.Null(Do(new TakeBack()));
+        Assert.Equal("0:00", Shown("tea"));
     }
 
     [Fact]

@@ -6,6 +6,7 @@ import { ageText, clockText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
+import { Coming } from './Coming';
 import { Timers } from './Timers';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
@@ -49,11 +50,7 @@ export function Strip() {
         </Popover.Portal>
       </Popover.Root>
       <Timers />
-      {waiting > 0 && (
-        <span className="shrink-0 text-lamp-soft">
-          {waiting} {waiting === 1 ? 'waits' : 'wait'}
-        </span>
-      )}
+      <Coming />
       {news?.hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">
           <BellOff aria-hidden size={14} className="text-cool" />

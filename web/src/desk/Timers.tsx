@@ -19,9 +19,11 @@ export function Timers() {
   if (show.timers.length === 0) return null;
   const stateOf = (id: string) => news?.timers.find((one) => one.timer === id);
   const running = show.timers.filter((timer) => stateOf(timer.id)?.running);
+  // A hush needs the room to say so.
+  const chips = news?.hush ? [] : running.slice(0, most);
   return (
     <div role="group" aria-label="Timers" className="flex shrink-0 items-center gap-1">
-      {running.slice(0, most).map((timer) => (
+      {chips.map((timer) => (
         <button
           key={timer.id}
           type="button"
@@ -38,7 +40,7 @@ export function Timers() {
         <Popover.Trigger asChild>
           <Button kind="bare">
             <Clock aria-hidden size={14} /> Timers
-            {running.length > most && ` (${running.length} run)`}
+            {running.length > chips.length && ` (${running.length} run)`}
           </Button>
         </Popover.Trigger>
         <Popover.Portal>

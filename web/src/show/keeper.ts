@@ -13,7 +13,8 @@ export interface Keeper {
 
 export function makeKeeper(queries: QueryClient, now: () => number, tell: (keeping: Keeping) => void): Keeper {
   let newest = 0;
-  let line: Promise<unknown> = Promise.resolve();
+  let busy = false;
+  const queue: { send(revision: number): Promise<unknown>; done(answer: unknown): void }[] = [];
 
   async function turn<T>(send: (revision: number) => Promise<T>): Promise<T | null> {
     tell({ state: 'keeping' });
@@ -31,11 +32,24 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
     }
   }
 
+  async function work(): Promise<void> {
+    if (busy) return;
+    busy = true;
+    for (let one = queue.shift(); one; one = queue.shift()) one.done(await turn(one.send));
+    busy = false;
+  }
+
+  // A page that goes has no time to wait: what still stands in line is sent at once.
+  window.addEventListener('pagehide', () => {
+    for (const { send } of queue.splice(0)) void send(newest).catch(() => undefined);
+  });
+
   return {
-    keep(send) {
-      const next = line.then(() => turn(send));
-      line = next;
-      return next;
+    keep<T>(send: (revision: number) => Promise<T>) {
+      return new Promise<T | null>((done) => {
+        queue.push({ send, done: (answer) => done(answer as T | null) });
+        void work();
+      });
     },
     see(revision) {
       newest = Math.max(newest, revision);
