@@ -102,7 +102,11 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
     .first()
     .click({ button: 'right' });
   await page.getByText('Show it once, as an alert').click();
-  await expect(page.getByText('1 waits')).toBeVisible();
+  await page.getByText('1 waits').click();
+  const coming = page.getByRole('dialog', { name: 'What comes by itself' });
+  await expect(coming).toContainText('New follower alert, waits its turn');
+  await expect(coming.getByRole('button', { name: 'Call off: Send your sighting comes again' })).toBeVisible();
+  await page.keyboard.press('Escape');
   await ahead(lamp, 120);
   await expect(lit(page, 'New follower')).toHaveCount(0);
   await page.getByRole('button', { name: 'End the hush' }).click();

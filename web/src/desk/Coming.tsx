@@ -5,6 +5,7 @@ import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
 import { useShow, type Show } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
+import { drawerLook } from '../ui/Menu';
 import { Button } from '../ui/Button';
 
 interface Ahead {
@@ -74,7 +75,7 @@ export function Coming() {
           align="end"
           sideOffset={6}
           aria-label="What comes by itself"
-          className="z-40 max-h-[50vh] w-96 overflow-y-auto rounded-xl bg-raised p-2 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+          className={`${drawerLook} z-40 max-h-[50vh] w-96 overflow-y-auto`}
         >
           <ol className="grid gap-0.5">
             {all.map((one, place) => (

@@ -5,6 +5,7 @@ import { useNow } from '../live/useNow';
 import { ageText, clockText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
+import { drawerLook } from '../ui/Menu';
 import { Button, Key } from '../ui/Button';
 import { Coming } from './Coming';
 import { Timers } from './Timers';
@@ -43,7 +44,7 @@ export function Strip() {
             align="start"
             sideOffset={6}
             aria-label="What happened on air"
-            className="z-40 w-96 rounded-xl bg-raised p-2 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+            className={`${drawerLook} z-40 w-96`}
           >
             <Trail />
           </Popover.Content>

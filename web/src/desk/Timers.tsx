@@ -6,6 +6,7 @@ import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { TimerControls } from '../timers/TimerControls';
 import { TimerFigures } from '../timers/TimerFigures';
+import { drawerLook } from '../ui/Menu';
 import { Button } from '../ui/Button';
 
 /** How many running timers have room at the foot of the desk. */
@@ -54,7 +55,7 @@ export function Timers() {
             data-hears-keys
             // It stays open while switches are pressed; its button and Esc close it.
             onInteractOutside={(event) => event.preventDefault()}
-            className="z-20 grid max-h-[60vh] w-[420px] gap-1 overflow-y-auto rounded-xl bg-raised p-2 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
+            className={`${drawerLook} z-20 grid max-h-[60vh] w-[420px] gap-1 overflow-y-auto`}
           >
             {show.timers.map((timer) => {
               const state = stateOf(timer.id);

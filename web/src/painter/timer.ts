@@ -10,7 +10,8 @@ function valueAt(program: TimerProgram, now: number): number {
   return ms <= 0 && program.again != null ? ms + program.again * (Math.floor(-ms / program.again) + 1) : ms;
 }
 
-function words(seconds: number): string {
+/** Whole seconds as a clock shows them: 0:07, 12:30, 1:09:20. */
+export function clockWords(seconds: number): string {
   const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
   const two = (part: number) => String(part).padStart(2, '0');
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
@@ -19,9 +20,9 @@ function words(seconds: number): string {
 /** What a timer shows: counting down the second that is still running, counting up whole seconds gone by. */
 export function timerText(program: TimerProgram, now: number): string {
   const ms = valueAt(program, now);
-  if (ms < 0 && program.over) return `+${words(Math.floor(-ms / 1000))}`;
+  if (ms < 0 && program.over) return `+${clockWords(Math.floor(-ms / 1000))}`;
   const seconds = Math.max(0, ms) / 1000;
-  return words(program.up ? Math.floor(seconds) : Math.ceil(seconds));
+  return clockWords(program.up ? Math.floor(seconds) : Math.ceil(seconds));
 }
 
 /** In how many ms it shows something else; null when it does not by itself. */

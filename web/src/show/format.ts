@@ -1,9 +1,8 @@
+import { clockWords } from '../painter/timer';
+
 /** A length of time as a clock shows it: 0:07, 12:30, 1:09:20. Whole seconds gone by. */
 export function clockText(ms: number): string {
-  const seconds = Math.max(0, Math.floor(ms / 1000));
-  const [h, m, s] = [Math.floor(seconds / 3600), Math.floor(seconds / 60) % 60, seconds % 60];
-  const two = (part: number) => String(part).padStart(2, '0');
-  return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
+  return clockWords(Math.max(0, Math.floor(ms / 1000)));
 }
 
 /** How long ago, in words short enough for half an eye. */
@@ -16,7 +15,8 @@ export function ageText(ms: number): string {
 
 /** A length of time as it is typed, in ms: 12:30, 1:09:20, or 12 for minutes; null when it is none. */
 export function clockLength(text: string): number | null {
-  const parts = text.trim().split(':');
+  // While it is still being typed, 12: is 12 minutes.
+  const parts = text.trim().replace(/:$/, '').split(':');
   if (parts.length > 3 || !parts.every((part) => /^\d{1,4}$/.test(part))) return null;
   const [seconds = 0, minutes = 0, hours = 0] = (parts.length === 1 ? [...parts, '0'] : parts).reverse().map(Number);
   return ((hours * 60 + minutes) * 60 + seconds) * 1000;
