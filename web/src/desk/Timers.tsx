@@ -55,7 +55,7 @@ export function Timers() {
             data-hears-keys
             // It stays open while switches are pressed; its button and Esc close it.
             onInteractOutside={(event) => event.preventDefault()}
-            className={`${drawerLook} z-20 grid max-h-[60vh] w-[420px] gap-1 overflow-y-auto`}
+            className={`${drawerLook} z-20 grid grid-cols-[minmax(0,1fr)] max-h-[60vh] w-[420px] gap-1 overflow-y-auto`}
           >
             {show.timers.map((timer) => {
               const state = stateOf(timer.id);
