@@ -171,7 +171,8 @@ test('a new link makes the old page dark at once', async ({ page, output, lamp }
   await page.getByRole('button', { name: /Make a new link/ }).click();
   await expect(output.locator('[data-node]')).toHaveCount(0);
   await page.getByRole('button', { name: 'Copy the link' }).click();
-  expect(await page.evaluate(() => navigator.clipboard.readText())).toBe(await lamp.outputLink());
+  const link = await lamp.outputLink();
+  await expect.poll(() => page.evaluate(() => navigator.clipboard.readText())).toBe(link);
 });
 
 /** Waits until nothing moves but what moves for as long as it is lit. */

@@ -181,6 +181,7 @@ test('two desks stay in step, and the last press wins', async ({ page, browser, 
   await expect(tablet.getByRole('status').filter({ hasText: 'Names lit by key 1' })).toBeVisible();
   // A press in the picture chooses what was pressed, on both.
   const air = page.getByRole('img', { name: 'On air' });
+  await expect(air.getByText('Odalys Thrupp')).toBeVisible();
   const box = (await air.boundingBox())!;
   await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
   await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');

@@ -41,6 +41,7 @@ public enum Origin
 /// <param name="Alone">Whether nothing follows it this time (rule 12).</param>
 /// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
 /// <param name="Steps">How many cards have come up by themselves in this airing.</param>
+/// <param name="TakenAt">When this graphic took the airing over from another (rule 5); null = it is its own from its lighting.</param>
 /// <param name="StayOver">Whether it is leaving because its stay is over, and not because somebody sent it away.</param>
 public sealed record Airing(
     AiringId Id,
@@ -60,9 +61,14 @@ public sealed record Airing(
     bool Alone = false,
     bool StayOver = false,
     Instant? StepsAt = null,
-    int Steps = 0
+    int Steps = 0,
+    Instant? TakenAt = null
 )
 {
+    /// <summary>Since when viewers see this graphic; null while it waits.</summary>
+    [JsonIgnore]
+    public Instant? OnAirSince => TakenAt ?? LitAt;
+
     /// <summary>Whether it holds its seat. At most one airing of a seat does.</summary>
     [JsonIgnore]
     public bool Holds => Phase is Phase.Waiting or Phase.Arriving or Phase.Lit or Phase.Reviving;

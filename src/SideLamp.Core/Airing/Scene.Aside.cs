@@ -66,7 +66,7 @@ internal sealed partial class Scene
         Send(alert, Origin.Person);
     }
 
-    /// <summary>A full-frame graphic sends all others aside, if it is so set (rule 32).</summary>
+    /// <summary>A full-frame graphic sends all others aside, if it is so set (rule 32). What another had sent aside is now under this one.</summary>
     private void Cover(Prepared prepared, AiringId cause)
     {
         if (!prepared.Covers)
@@ -74,11 +74,15 @@ internal sealed partial class Scene
             return;
         }
 
+        State = State with { Asides = [.. State.Asides.Select(aside => IsAlert(aside.Cause) ? aside : aside with { Cause = cause })] };
+
         foreach (var other in State.Airings.Where(airing => airing.Holds && airing.Id != cause && airing.Origin != Origin.Alert))
         {
             SendAside(other, cause);
         }
     }
+
+    private bool IsAlert(AiringId id) => State.Airings.Exists(airing => airing.Id == id && airing.Origin == Origin.Alert);
 
     private void SendAside(Airing? airing, AiringId cause)
     {
@@ -97,18 +101,32 @@ internal sealed partial class Scene
     {
         foreach (var aside in State.Asides.Where(one => !State.Airings.Exists(airing => airing.Id == one.Cause)))
         {
-            // The next alert has the seat already: it waits for that one too.
-            if (State.HolderOf(aside.What.Seat) is { Origin: Origin.Alert } next)
-            {
-                State = State with { Asides = State.Asides.Replace(aside, aside with { Cause = next.Id }) };
-                continue;
-            }
+            ComeBack(aside);
+        }
+    }
 
-            State = State with { Asides = State.Asides.Remove(aside) };
-            if (State.HolderOf(aside.What.Seat) is null)
-            {
-                Restore(aside.What, aside.What.Remaining is { } rest ? Duration.Max(rest, LeastRest) : null);
-            }
+    /// <summary>A full-frame graphic has handed its airing to one that hides nothing.</summary>
+    private void Uncover(AiringId cause)
+    {
+        foreach (var aside in State.Asides.Where(one => one.Cause == cause))
+        {
+            ComeBack(aside);
+        }
+    }
+
+    private void ComeBack(Aside aside)
+    {
+        // The next alert has the seat already: it waits for that one too.
+        if (State.HolderOf(aside.What.Seat) is { Origin: Origin.Alert } next)
+        {
+            State = State with { Asides = State.Asides.Replace(aside, aside with { Cause = next.Id }) };
+            return;
+        }
+
+        State = State with { Asides = State.Asides.Remove(aside) };
+        if (State.HolderOf(aside.What.Seat) is null)
+        {
+            Restore(aside.What, aside.What.Remaining is { } rest ? Duration.Max(rest, LeastRest) : null);
         }
     }
 

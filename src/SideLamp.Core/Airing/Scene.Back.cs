@@ -32,6 +32,12 @@ internal sealed partial class Scene
         }
 
         var memory = State.LightsOut ?? [];
+        foreach (var aside in State.Asides)
+        {
+            memory = With(memory, aside.What with { Under = State.Airings.Find(airing => airing.Id == aside.Cause) is { Origin: not Origin.Alert } cause ? cause.Graphic : null });
+        }
+
+        // What holds a seat comes after what had left it: it is what comes back there.
         foreach (var airing in State.Airings.Where(airing => airing.Holds))
         {
             if (airing.Origin == Origin.Alert)
@@ -43,11 +49,6 @@ internal sealed partial class Scene
 
             memory = With(memory, Remembered.Of(airing, Now));
             Send(airing, Origin.Person);
-        }
-
-        foreach (var aside in State.Asides)
-        {
-            memory = With(memory, aside.What with { Under = State.Airings.Find(airing => airing.Id == aside.Cause) is { Origin: not Origin.Alert } cause ? cause.Graphic : null });
         }
 
         foreach (var airing in State.Airings)
@@ -81,6 +82,13 @@ internal sealed partial class Scene
             return "The lights are not out.";
         }
 
+        RestoreAll(memory);
+        Happenings.Add(new Happening(Now, HappeningKind.LightsBack, null, Origin.Person));
+        return null;
+    }
+
+    private void RestoreAll(ImmutableList<Remembered> memory)
+    {
         State = State with { LightsOut = null };
         foreach (var one in memory.Where(one => one.Under is null && State.HolderOf(one.Seat) is null))
         {
@@ -99,9 +107,6 @@ internal sealed partial class Scene
                 Restore(one, one.Remaining);
             }
         }
-
-        Happenings.Add(new Happening(Now, HappeningKind.LightsBack, null, Origin.Person));
-        return null;
     }
 
     /// <summary>Lights again what was lit, as it looked then. The seat is empty.</summary>
@@ -263,19 +268,20 @@ internal sealed partial class Scene
 
             // Older acts stay: they can be taken back next. What came after this one can not be any more.
             State = State with { Acts = State.Acts.RemoveRange(State.Acts.IndexOf(act), State.Acts.Count - State.Acts.IndexOf(act)) };
-            if (act.Switched)
-            {
-                State = State with { LightsOut = act.LightsOut };
-            }
-
             if (act.Cue is { } cue)
             {
                 StopIt(cue);
             }
 
-            foreach (var seat in open)
+            if (act is { Switched: true, LightsOut: null })
             {
-                PutBack(seat);
+                // What was under a full-frame graphic is under it again.
+                RestoreAll(State.LightsOut ?? []);
+            }
+            else
+            {
+                State = State with { LightsOut = act.Switched ? act.LightsOut : State.LightsOut };
+                open.ForEach(PutBack);
             }
 
             foreach (var change in timers)
@@ -309,7 +315,7 @@ internal sealed partial class Scene
         var free = State.Of(before.Graphic) is not { } own || own.Id == holder?.Id;
         if (free && holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
-            HandOver(holder, prepared, before.Origin);
+            HandOver(holder, prepared, before.Origin, alone: false);
             return;
         }
 

@@ -18,11 +18,11 @@ internal sealed partial class Scene
         var card = step.To ?? now.Cards[(at + step.By + now.Cards.Length) % now.Cards.Length];
         if (!now.Cards.Contains(card))
         {
-            return "There is no such card any more.";
+            return NoSuchCard;
         }
 
         Choices.Add(new Choice(step.Graphic, card));
-        return airing is { Holds: true } ? LightIt(new Light(step.Graphic, card)) : null;
+        return airing is { Holds: true } ? LightIt(new Light(step.Graphic, card, Alone: airing.Alone)) : null;
     }
 
     /// <summary>All of it is checked first; then it happens in one instant (rule 20).</summary>
@@ -90,9 +90,9 @@ internal sealed partial class Scene
         foreach (var one in step.Settings.Where(one => one.Act == CueAct.Set))
         {
             Choices.Add(new Choice(one.Graphic, one.Card, one.Outfit));
-            if (State.Of(one.Graphic) is { Holds: true } airing && facts.Prepare(one.Graphic, one.Card ?? airing.Card, one.Outfit) is { } prepared)
+            if (State.Of(one.Graphic) is { Holds: true } airing && facts.Prepare(one.Graphic, one.Card ?? airing.Card, one.Outfit) is { } prepared && Differs(airing, prepared, one.Outfit))
             {
-                HandOver(airing, prepared, airing.Origin);
+                HandOver(airing, prepared, airing.Origin, airing.Alone);
             }
         }
 

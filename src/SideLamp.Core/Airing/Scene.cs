@@ -12,6 +12,8 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     public List<Choice> Choices { get; } = [];
 
+    private const string NoSuchCard = "There is no such card any more.";
+
     private Instant Now => State.Now;
 
     public void MoveTo(Instant instant) => State = State with { Now = Instant.Max(State.Now, instant) };
@@ -63,6 +65,11 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             return "There is no such graphic any more.";
         }
 
+        if (light.Card is { } wished && prepared.Card != wished)
+        {
+            return NoSuchCard;
+        }
+
         if (light.Card is not null || light.Outfit is not null)
         {
             Choices.Add(new Choice(light.Graphic, prepared.Card, light.Outfit));
@@ -92,7 +99,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         }
         else if (holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
-            HandOver(holder, prepared, light.Origin);
+            HandOver(holder, prepared, light.Origin, light.Alone);
             return null;
         }
         else
@@ -128,11 +135,15 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         }
 
         // Lighting the same again does nothing; another card or outfit is shown in place, and a person's step starts the stay anew (rule 11).
-        if (own.Card != prepared.Card || light.Outfit is not null)
+        if (Differs(own, prepared, light.Outfit))
         {
-            HandOver(own, prepared, light.Origin);
+            HandOver(own, prepared, light.Origin, light.Alone);
         }
     }
+
+    /// <summary>Whether another card or outfit is wished. Words that were only edited meanwhile wait for their push (rule 27).</summary>
+    private static bool Differs(Airing airing, Prepared prepared, OutfitId? outfit) =>
+        airing.Card != prepared.Card || (outfit is not null && airing.Look != prepared.Look);
 
     /// <summary>What is on its way out turns round, from where it is (rules 7 and 8).</summary>
     private void Return(Airing leaving, Prepared prepared, Origin origin, bool alone)
@@ -154,12 +165,13 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     }
 
     /// <summary>The picture is updated in place; only what differs moves (rule 5).</summary>
-    private void HandOver(Airing airing, Prepared prepared, Origin origin)
+    private void HandOver(Airing airing, Prepared prepared, Origin origin, bool alone)
     {
-        if (airing.Graphic != prepared.Graphic)
+        var another = airing.Graphic != prepared.Graphic;
+        if (another)
         {
             Recall(airing);
-            Note(HappeningKind.Gone, airing, airing.LitAt is { } since ? Now - since : null);
+            Note(HappeningKind.Gone, airing, airing.OnAirSince is { } since ? Now - since : null);
         }
 
         var taken = airing with
@@ -172,10 +184,16 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             StayEnds = airing.Phase == Phase.Lit ? Now + prepared.Stay : null,
             StepsAt = airing.Phase == Phase.Lit ? FirstStep(prepared) : null,
             UpSince = Now,
+            Alone = alone,
+            TakenAt = another ? Now : airing.TakenAt,
         };
         Put(taken);
-        Note(airing.Graphic != prepared.Graphic ? HappeningKind.Lit : HappeningKind.Changed, taken);
+        Note(another ? HappeningKind.Lit : HappeningKind.Changed, taken);
         Cover(prepared, taken.Id);
+        if (!prepared.Covers)
+        {
+            Uncover(taken.Id);
+        }
     }
 
     private AiringId Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
@@ -321,7 +339,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
         State = State with { Airings = State.Airings.RemoveAll(one => one.Id == airing.Id) };
         // What only waited was never shown, and is not logged as shown (rule 9).
-        if (airing.LitAt is { } since)
+        if (airing.OnAirSince is { } since)
         {
             Note(HappeningKind.Gone, airing, Now - since);
         }

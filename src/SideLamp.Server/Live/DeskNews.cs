@@ -102,7 +102,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
                     one.Seat,
                     one.Phase,
                     one.Origin,
-                    one.LitAt,
+                    one.OnAirSince,
                     one.Stay,
                     one.StayEnds,
                     one.StepsAt,

@@ -152,6 +152,71 @@ public sealed class AsideTests : OnAir
         Assert.Equal("a", Lit);
     }
 
+    [Fact]
+    public void Rule_32_one_full_frame_after_another_keeps_the_others_aside()
+    {
+        Full();
+        Facts.Graphics["break"] = ("full-frame", "break", null);
+        Facts.Covering.Add("break");
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Light("break");
+        After(5000);
+        Assert.Equal("break", Lit);
+        Do(new Darken(new("break")));
+        After(1000);
+        Assert.Equal("a", Lit);
+    }
+
+    [Fact]
+    public void Rules_05_and_32_a_full_frame_that_hands_over_to_one_that_hides_nothing_lets_the_others_back()
+    {
+        Full();
+        Facts.Graphics["clear"] = ("full-frame", "full", null);
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Light("clear");
+        Assert.Equal("clear a", Lit);
+    }
+
+    [Fact]
+    public void Rules_23_and_32_what_was_lit_over_a_full_frame_comes_back_and_not_what_was_under_it()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Light("b");
+        After(1000);
+        Do(new LightsOut());
+        After(1000);
+        Do(new LightsBack());
+        Assert.Equal("full b", Lit);
+    }
+
+    [Fact]
+    public void Rules_24_and_32_lights_out_taken_back_leaves_under_the_full_frame_what_was_there()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Do(new LightsOut());
+        After(100);
+        Do(new TakeBack());
+        After(1000);
+        Assert.Equal("full", Lit);
+        Do(new Darken(new("full")));
+        After(1000);
+        Assert.Equal("a", Lit);
+    }
+
     private void Full()
     {
         Facts.Graphics["full"] = ("full-frame", "full", null);

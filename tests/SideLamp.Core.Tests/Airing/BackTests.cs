@@ -58,6 +58,20 @@ public sealed class BackTests : OnAir
     }
 
     [Fact]
+    public void Rules_04_and_20_a_cue_that_finds_all_as_it_wants_it_changes_nothing()
+    {
+        Stay("a", 5);
+        var cue = Cue(new CueSetting(new("a"), CueAct.Light, new("c2"), new("o1")), new CueSetting(new("d"), CueAct.Set, new("c2")));
+        Do(new RunCue(cue));
+        Light("d");
+        After(3000);
+        var before = Air.Airings;
+        Do(new RunCue(cue));
+        Assert.Equal(before, Air.Airings);
+        Assert.Equal(["Lit", "Lit"], Log.Where(one => one.Kind is HappeningKind.Lit or HappeningKind.Changed).Select(one => one.Kind.ToString()));
+    }
+
+    [Fact]
     public void A_step_of_a_cue_comes_after_its_delay_and_pressing_again_begins_anew()
     {
         var cue = Sequence();

@@ -323,6 +323,54 @@ public sealed class RuleTests : OnAir
     }
 
     [Fact]
+    public void Rule_12_without_what_follows_is_said_of_one_lighting_and_not_of_the_airing()
+    {
+        Chain();
+        Facts.Graphics["n"] = ("lower-left", "name", null);
+        // It takes over the airing of one that was lit alone, and is followed all the same.
+        Do(new Light(new("n"), Alone: true));
+        After(1000);
+        Light("a");
+        After(20_000);
+        Assert.Equal("d", Lit);
+        Do(new Darken(new("d")));
+        After(1000);
+        // Another card of it is the same lighting.
+        Do(new Light(new("a"), Alone: true));
+        After(1000);
+        Do(new StepCard(new("a"), 1));
+        After(20_000);
+        Assert.Equal("", Lit);
+    }
+
+    [Fact]
+    public void A_card_that_is_gone_is_refused_and_no_other_is_shown_in_its_place()
+    {
+        Assert.Contains("card", Do(new Light(new("a"), new("c9"))), StringComparison.Ordinal);
+        Light("a");
+        After(1000);
+        var before = Air.Airings;
+        Assert.NotNull(Do(new Light(new("a"), new("c9"))));
+        Assert.Equal(before, Air.Airings);
+    }
+
+    [Fact]
+    public void Rule_05_the_time_on_air_is_counted_for_each_graphic_that_has_the_airing()
+    {
+        Light("a");
+        After(5000);
+        Light("n");
+        Assert.Equal(Now, Of("n").OnAirSince);
+        Assert.Equal(Start, Of("n").LitAt);
+        After(2000);
+        Do(new StepCard(new("n"), 1));
+        After(1000);
+        Do(new Darken(new("n")));
+        After(400);
+        Assert.Equal([("a", 5.0), ("n", 3.4)], Log.Where(one => one.Kind == HappeningKind.Gone).Select(one => (one.Graphic!.Value.Value, one.Shown!.Value.TotalSeconds)));
+    }
+
+    [Fact]
     public void Rule_14_what_follows_never_sends_away_what_a_person_lit_and_says_so()
     {
         Chain();

@@ -27,6 +27,8 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const [seen, setSeen] = useState(false);
+  // The old link is dead before this page knows the new one: meanwhile neither may be copied.
+  const [replacing, setReplacing] = useState(false);
   const link = `${location.origin}/out/#${output.token}`;
   const pages = news?.pages.filter((page) => page.output === output.id) ?? [];
   const { width, height } = show.canvas;
@@ -35,11 +37,16 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
     await navigator.clipboard.writeText(link);
     toast.success('The link is copied. Paste it into your mixing software as a web-page source.');
   };
-  const replace = (): void => {
+  const replace = async (): Promise<void> => {
     const open = pages.length > 0 ? ' The page that shows it now goes dark at once.' : '';
-    if (window.confirm(`Make a new link for “${output.name}”?${open} The old link never works again.`)) {
-      void edits.newLink(output.id).then((made) => made && toast.success('The old link is dark. Copy the new one.'));
+    if (!window.confirm(`Make a new link for “${output.name}”?${open} The old link never works again.`)) {
+      return;
     }
+    setReplacing(true);
+    if (await edits.newLink(output.id)) {
+      toast.success('The old link is dark. Copy the new one.');
+    }
+    setReplacing(false);
   };
 
   return (
@@ -58,7 +65,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
           <Button kind="bare" aria-label={seen ? 'Hide the link' : 'Show the link'} onClick={() => setSeen(!seen)}>
             {seen ? <EyeOff aria-hidden size={16} /> : <Eye aria-hidden size={16} />}
           </Button>
-          <Button kind="cool" onClick={() => void copy()}>
+          <Button kind="cool" disabled={replacing} onClick={() => void copy()}>
             <Copy aria-hidden size={15} /> Copy the link
           </Button>
         </div>
@@ -69,7 +76,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
           </li>
           <li>Put it above your camera. It is transparent; what you light appears there.</li>
         </ol>
-        <Button kind="bare" onClick={replace} className="justify-self-start">
+        <Button kind="bare" disabled={replacing} onClick={() => void replace()} className="justify-self-start">
           <RefreshCw aria-hidden size={14} /> Make a new link, if this one leaked
         </Button>
       </div>
