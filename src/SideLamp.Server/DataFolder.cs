@@ -97,7 +97,7 @@ public sealed class DataFolder : IDisposable
         }
 
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, long>.Empty, Standby.Empty, History.Empty, Shows.LastLines(LongestTrail).Select(TrailLineOf).OfType<TrailLine>().ToImmutableList(), null);
+        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, Standby.Empty, History.Empty, Shows.LastLines(LongestTrail).Select(TrailLineOf).OfType<TrailLine>().ToImmutableList(), null);
     }
 
     private static TrailLine? TrailLineOf(LogLine line) =>

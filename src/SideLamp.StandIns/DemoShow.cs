@@ -120,7 +120,7 @@ public static class DemoShow
                     ]
                 ),
                 Cue("guest", "Guest on", "x", onlyThese: false, Lit("names", "c2")),
-                Cue("check", "Lamp check", "d", onlyThese: false, Lit("check"), Lit("readings")),
+                new Cue(new CueId("check"), "Lamp check", "d", [new CueStep(Duration.Zero, false, [Lit("check"), Lit("readings")]) { Timers = [Runs("check")] }]),
                 Cue("break", "Break", "y", onlyThese: true, Lit("break")),
                 Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
             ],

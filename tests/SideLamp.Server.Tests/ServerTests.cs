@@ -121,6 +121,19 @@ public sealed class ServerTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_page_that_edits_on_before_it_has_heard_of_its_last_edit_is_not_stale_for_itself()
+    {
+        var seen = Revision(await _server.Show());
+        _server.Http.DefaultRequestHeaders.Add("X-Page", "one");
+        Assert.Equal(HttpStatusCode.OK, (await Edit("names", new { revision = seen, words = new { name = "First" } })).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await Edit("names", new { revision = seen, words = new { name = "Second" } })).StatusCode);
+        _server.Http.DefaultRequestHeaders.Remove("X-Page");
+        _server.Http.DefaultRequestHeaders.Add("X-Page", "other");
+        Assert.Equal(HttpStatusCode.Conflict, (await Edit("names", new { revision = seen, words = new { name = "Third" } })).StatusCode);
+        Assert.Contains("Second", (await _server.Show())["graphics"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task A_saved_text_file_changes_the_caption_and_nothing_else_on_air()
     {
         await _server.Press("light", "lamp");

@@ -78,6 +78,13 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
   await page.keyboard.press('m');
   await page.keyboard.press('m');
   await expect(shown(output, '39')).toBeVisible();
+  await page.getByRole('button', { name: 'Moth / beetle count: Left count one more' }).click();
+  await expect(shown(output, '40')).toBeVisible();
+  // Two quick presses are on and off again, in this order, however fast they are.
+  await page.keyboard.press('7');
+  await page.keyboard.press('7');
+  await expect(trail).toContainText('Chat question dark by key 7');
+  await expect(lit(page, 'Chat question')).toHaveCount(0);
 
   // 4:00. An alert takes the seat of what is lit, which comes back by itself.
   await ahead(lamp, 60);
@@ -119,6 +126,14 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
   await expect(shown(output, 'Seen one at home?')).toBeVisible();
   await ahead(lamp, 14);
   await expect(lit(page, 'Send your sighting')).toHaveCount(0);
+  await page.getByText(/^\d+ to come$/).click();
+  const off = coming.getByRole('button', { name: 'Call off: Send your sighting comes again' });
+  await off.click();
+  await expect(off).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Send your sighting comes by itself' })).toHaveAttribute(
+    'aria-pressed',
+    'false',
+  );
 
   // 9:00. Lights out and back: what was lit is lit again.
   const before = await onAirNow(page);
@@ -158,6 +173,18 @@ async function comesIn(page: Page, graphic: string): Promise<number> {
     graphic,
   );
 }
+
+/** How much of the corner timer's line is seen, 0 to 1. */
+const shareLeft = (output: Page): Promise<number> =>
+  output.locator('[data-node="left/fill"]').evaluate((node) => {
+    const clips = [node, ...node.querySelectorAll('*')].map((one) => getComputedStyle(one).clipPath);
+    return 1 - Number(/inset\(0(?:px|%)? ([\d.]+)%/.exec(clips.join())?.[1]) / 100;
+  });
+
+const secondsOf = (time: string): number => {
+  const [minutes, seconds] = time.split(':').map(Number);
+  return minutes! * 60 + seconds!;
+};
 
 async function onAirNow(page: Page): Promise<string[]> {
   const names = await page.getByRole('list', { name: 'On air now' }).getByRole('button').allInnerTexts();
@@ -255,7 +282,7 @@ test('a timer runs alike on the output and the desk, through a kill, and a cue s
   await open(page, lamp);
   await page.keyboard.press('t');
   await expect(shown(output, '12:00')).toBeVisible();
-  await page.getByRole('button', { name: 'Timers', exact: true }).click();
+  await page.getByRole('button', { name: '4 timers' }).click();
   const drawer = page.getByRole('dialog', { name: 'All timers' });
   await drawer.getByRole('button', { name: 'Start Lamp check' }).click();
   await expect(shown(output, '11:58')).toBeVisible();
@@ -282,14 +309,20 @@ test('a timer runs alike on the output and the desk, through a kill, and a cue s
   await expect(figures).toHaveText(/^7:\d\d$/);
   const same = async () => (await words()) === (await drawer.getByText(/^7:\d\d$/).innerText());
   await expect.poll(same).toBe(true);
+  // The line runs down with it: the share of its 12 minutes that is left.
+  await expect
+    .poll(async () => Math.abs((await shareLeft(output)) - secondsOf(await words()) / 720))
+    .toBeLessThan(0.01);
+  // Its switch counts too.
+  await expect(page.getByRole('button', { name: 'Next lamp check, on air' }).first()).toContainText(/7:\d\d/);
   await page.keyboard.press('Escape');
 
-  await page.getByRole('button', { name: 'Cue Lamp check' }).click({ button: 'right' });
+  await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
   await page.getByText('Change it').click();
   await page.getByLabel('Timer Lamp check in this step').selectOption('restart');
   await page.getByRole('button', { name: 'Keep the cue' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
-  await page.keyboard.press('d');
+  await page.keyboard.press('x');
   await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
 
   // A timer of one's own, shown by a graphic, that runs a cue at zero.

@@ -28,7 +28,7 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
 /// <param name="Stance">How it stands at rest; null = plainly.</param>
 /// <param name="Soft">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
 /// <param name="Blur">Radius in px; 0 = sharp.</param>
-/// <param name="Drain">Of a meter's filling: the timer whose rest it shows; null = it stays as it is.</param>
+/// <param name="Drain">Of a meter's filling: the timer that it runs with; null = it stays as it is.</param>
 /// <param name="Under">Whether it lies under its parent, outside of the parent's mask, and not in it.</param>
 public sealed record Node(
     string Id,
@@ -46,8 +46,12 @@ public sealed record Node(
     ImmutableArray<double>? Soft = null,
     double Blur = 0,
     bool Under = false,
-    TimerProgram? Drain = null
+    Draining? Drain = null
 );
+
+/// <summary>A filling that runs with a timer that counts down.</summary>
+/// <param name="Gone">Whether it is what has gone by, and grows; else it is what is left.</param>
+public sealed record Draining(TimerProgram Program, bool Gone);
 
 /// <summary>How a node stands at rest.</summary>
 /// <param name="Turn">Degrees clockwise about its centre.</param>

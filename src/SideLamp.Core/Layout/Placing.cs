@@ -229,7 +229,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
         _nodes.Add(new Node($"{meter.Id}/trough", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Trough, box) with { Ground = null }));
         if (meter.Follows is { } field && timers.GetValueOrDefault(field) is { Length: > 0 } timer)
         {
-            _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Fill, box) with { Ground = null }, Drain: timer));
+            _nodes.Add(new Node($"{meter.Id}/fill", meter.Id, box, box, null, null, [], _plating.PlateOf(meter.Fill, box) with { Ground = null }, Drain: new Draining(timer, meter.Gone)));
             return;
         }
 

@@ -258,6 +258,9 @@ public sealed record MeterPart : Part
     /// <summary>The field whose timer it follows: it shows what is left of it. Null, or a field without a timer = it shows <see cref="Value"/>.</summary>
     public string? Follows { get; init; }
 
+    /// <summary>Whether it shows what has gone by of that timer instead.</summary>
+    public bool Gone { get; init; }
+
     public required Surface Trough { get; init; }
 
     public required Surface Fill { get; init; }

@@ -115,6 +115,7 @@ internal static class PartReader
             Value = context.FieldName(at, "value"),
             Of = at.Has("of") ? context.FieldName(at, "of") : null,
             Follows = at.Has("follows") ? context.FieldName(at, "follows") : null,
+            Gone = at.Flag("gone", false),
             Trough = at.Object("trough", optional: true) is { } trough ? DressReader.Surface(trough) : new Surface(new Paint("trough"), Cut: Cut.Round),
             Fill = at.Object("fill", optional: true) is { } fill ? DressReader.Surface(fill) : new Surface(new Paint("accent"), new Paint("glow"), Cut: Cut.Round),
         };

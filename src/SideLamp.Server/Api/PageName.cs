@@ -1,3 +1,5 @@
+using SideLamp.Server.Loop;
+
 namespace SideLamp.Server.Api;
 
 /// <summary>Which page asks, by the name it gave itself in the header <c>X-Page</c>: undo takes back the edits of one page.</summary>
@@ -8,6 +10,6 @@ public readonly record struct PageName(string Value)
     public static ValueTask<PageName> BindAsync(HttpContext context)
     {
         var name = context.Request.Headers["X-Page"].ToString();
-        return ValueTask.FromResult(new PageName(name.Length is 0 or > Longest ? "elsewhere" : name));
+        return ValueTask.FromResult(new PageName(name.Length is 0 or > Longest ? EditNote.Elsewhere : name));
     }
 }

@@ -27,10 +27,11 @@ public sealed record SeatMemory(SeatId Seat, GraphicId Graphic, CardId Card);
 public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 
 /// <summary>What a switch says about its graphic.</summary>
-/// <param name="Words">The words that would appear now, in one line.</param>
+/// <param name="Words">The words that would appear now, in one line; what is counted first.</param>
+/// <param name="Timer">The timer that it shows: the page works out its figures. Null = none.</param>
 /// <param name="Untouched">Whether words of the template, never touched by the streamer, would go on air.</param>
 /// <param name="Fits">What becomes of each text.</param>
-public sealed record SwitchView(GraphicId Graphic, string Words, bool Untouched, ImmutableArray<TextFit> Fits);
+public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits);
 
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
@@ -175,10 +176,22 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
     private SwitchView Said(Core.Shows.Graphic graphic, Core.Templates.Template template, LookId id, Core.Shows.Look look, Stage stage)
     {
         var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
-        // A timer's figures run on the pages: its name says which it is.
-        string Words(Core.Templates.Field field) => TimerWords.In(look.Words[field.Name]) is { } timer ? stage.Show.Timer(timer)?.Name ?? "" : words[field.Name].ReplaceLineEndings(" ");
-        var shown = template.Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture).Select(Words).Where(text => text.Length > 0);
-        return new SwitchView(graphic.Id, Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!, Untouched(template, graphic.UpCard), book.PictureOf(id, look, stage.Kept).Fits);
+        var fits = book.PictureOf(id, look, stage.Kept).Fits;
+        // A number that only moves a meter is not read by anybody.
+        bool IsRead(Core.Templates.Field field) => field.Kind != Core.Templates.FieldKind.Number || fits.Any(fit => fit.Field == field.Name);
+        var timers = template.Fields.ToDictionary(field => field.Name, field => TimerWords.In(look.Words[field.Name]));
+        var shown = template
+            .Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture && timers[field.Name] is null && IsRead(field))
+            .OrderByDescending(field => field.Start is not null)
+            .Select(field => words[field.Name].ReplaceLineEndings(" "))
+            .Where(text => text.Length > 0);
+        return new SwitchView(
+            graphic.Id,
+            Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!,
+            timers.Values.FirstOrDefault(timer => timer is not null),
+            Untouched(template, graphic.UpCard),
+            fits
+        );
     }
 
     private static bool Untouched(Core.Templates.Template template, Core.Shows.Card card) =>

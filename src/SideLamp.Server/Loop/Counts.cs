@@ -72,7 +72,7 @@ public static class Counts
         return stage with
         {
             Kept = stage.Kept with { Show = stage.Show.With(graphic with { Cards = graphic.Cards.Replace(card, card with { Words = words }) }) },
-            Touched = stage.Touched.SetItem($"graphics/{count.Graphic}/words/{count.Card}/{count.Field}", stage.Revision),
+            Touched = stage.Touched.SetItem($"graphics/{count.Graphic}/words/{count.Card}/{count.Field}", new Touch(stage.Revision, null)),
         };
     }
 

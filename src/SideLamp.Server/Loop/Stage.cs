@@ -11,12 +11,12 @@ namespace SideLamp.Server.Loop;
 
 /// <summary>Everything the server knows at one moment. Immutable: a turn of the loop makes the next one.</summary>
 /// <param name="Revision">Counts the edits of the show; larger than any of an earlier run.</param>
-/// <param name="Touched">The revision at which each field of the show was last edited, by its path.</param>
+/// <param name="Touched">The last edit of each field of the show, by its path.</param>
 /// <param name="Standby">What is loaded to be looked at before it is lit.</param>
 /// <param name="History">What can be taken back.</param>
 /// <param name="Trail">What happened on air lately, the last one last.</param>
 /// <param name="Unkept">Why the last change could not be kept on disk; null when it could.</param>
-public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, long> Touched, Standby Standby, History History, ImmutableList<TrailLine> Trail, string? Unkept)
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, Standby Standby, History History, ImmutableList<TrailLine> Trail, string? Unkept)
 {
     public Show Show => Kept.Show;
 
@@ -34,12 +34,22 @@ public sealed record Standby(GraphicId? Graphic, CueId? Cue)
 /// <param name="Graphic">What it is about; null = nothing in particular.</param>
 public sealed record TrailLine(Instant At, string Sentence, GraphicId? Graphic);
 
+/// <summary>An edit of a field: the revision that it made, and the page that made it; null = no page's.</summary>
+public sealed record Touch(long Revision, string? Author);
+
 /// <summary>Who edits, and what.</summary>
 /// <param name="Author">The page; null when the edit is none that undo takes back.</param>
 /// <param name="Seen">The revision that the edit was made on.</param>
 /// <param name="What">In words, for undo.</param>
 /// <param name="Paths">What it touches; a path that ends in <c>/*</c> is everything below.</param>
-public sealed record EditNote(string? Author, long Seen, string What, params ImmutableArray<string> Paths);
+public sealed record EditNote(string? Author, long Seen, string What, params ImmutableArray<string> Paths)
+{
+    /// <summary>The author of all edits that come from no page.</summary>
+    public const string Elsewhere = "elsewhere";
+
+    /// <summary>Whether that edit is known to this one's author, who made it or has seen it.</summary>
+    public bool Knows(Touch touch) => touch.Revision <= Seen || (touch.Author == Author && Author is not (null or Elsewhere));
+}
 
 /// <summary>What a turn of the loop makes of the stage.</summary>
 /// <param name="Reply">What whoever asked is told.</param>
@@ -102,18 +112,19 @@ public sealed class Director(PictureBook book)
 
     /// <summary>
     /// Puts an edited show in place of the old. Paths name what the edit touched; whoever edits one of them from an older
-    /// revision is refused, so that two open pages never overwrite each other unseen.
+    /// revision is refused, so that two open pages never overwrite each other unseen. A page knows its own edits, also
+    /// before it has heard that they are kept.
     /// </summary>
     /// <exception cref="RefusedException">Somebody else edited one of these paths since that revision.</exception>
     public Turn<long> Edit(Stage stage, Show show, EditNote note, Instant now)
     {
-        var stale = note.Paths.FirstOrDefault(path => LastTouched(stage, path) > note.Seen);
+        var stale = note.Paths.FirstOrDefault(path => LastTouched(stage, path) is { } last && !note.Knows(last));
         if (stale is not null)
         {
             throw RefusedException.Stale(stale);
         }
 
-        var edited = Edited(stage, show, note.Paths, now);
+        var edited = Edited(stage, show, note, now);
         return note.Author is { } author && !ReferenceEquals(stage.Show, show)
             ? edited with { Stage = edited.Stage with { History = edited.Stage.History.With(new EditDone(author, note.What, stage.Show, show, now)) } }
             : edited;
@@ -130,23 +141,24 @@ public sealed class Director(PictureBook book)
             throw new RefusedException(409, $"“{edit.What}” was changed in another window since. Nothing was taken back.", []);
         }
 
-        var turn = Edited(stage, show, [], now);
+        var turn = Edited(stage, show, null, now);
         return new Turn<(long, string)>(turn.Stage with { History = history }, turn.Happenings, (turn.Reply, edit.What));
     }
 
-    private static long LastTouched(Stage stage, string path) =>
+    private static Touch? LastTouched(Stage stage, string path) =>
         path.EndsWith("/*", StringComparison.Ordinal)
-            ? stage.Touched.Where(one => one.Key.StartsWith(path[..^1], StringComparison.Ordinal)).Select(one => one.Value).DefaultIfEmpty(0).Max()
+            ? stage.Touched.Where(one => one.Key.StartsWith(path[..^1], StringComparison.Ordinal)).Select(one => one.Value).MaxBy(touch => touch.Revision)
             : stage.Touched.GetValueOrDefault(path);
 
-    private Turn<long> Edited(Stage stage, Show show, ImmutableArray<string> paths, Instant now)
+    /// <param name="note">Null = it makes no other page's edit stale.</param>
+    private Turn<long> Edited(Stage stage, Show show, EditNote? note, Instant now)
     {
         var revision = stage.Revision + 1;
         var edited = stage with
         {
             Kept = stage.Kept with { Show = show },
             Revision = revision,
-            Touched = stage.Touched.SetItems(paths.Select(path => KeyValuePair.Create(path, revision))),
+            Touched = stage.Touched.SetItems((note?.Paths ?? []).Select(path => KeyValuePair.Create(path, new Touch(revision, note!.Author)))),
         };
         var advanced = Advance(edited, now);
         var happenings = advanced.Happenings;

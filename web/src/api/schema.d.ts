@@ -599,6 +599,10 @@ export interface components {
             align: components["schemas"]["TextAlign"];
             program: components["schemas"]["TimerProgram"];
         };
+        Draining: {
+            program: components["schemas"]["TimerProgram"];
+            gone: boolean;
+        };
         Drawing: {
             /** Format: int32 */
             side: number;
@@ -900,7 +904,7 @@ export interface components {
             blur: number;
             /** @default false */
             under: boolean;
-            drain?: null | components["schemas"]["TimerProgram"];
+            drain?: null | components["schemas"]["Draining"];
         };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
@@ -1248,6 +1252,7 @@ export interface components {
         SwitchView: {
             graphic: components["schemas"]["GraphicId"];
             words: string;
+            timer?: null | components["schemas"]["TimerId"];
             untouched: boolean;
             fits: components["schemas"]["TextFit"][];
         };

@@ -1,5 +1,5 @@
 import { Minus, Plus, RotateCcw } from 'lucide-react';
-import type { Card, Graphic, Template } from '../show/ShowContext';
+import { upCardOf, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
@@ -37,6 +37,33 @@ export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card
     </span>
   );
 }
+
+/** On the switch: one press counts, without a look at the words first. */
+export function OneMore({ graphic, template }: { graphic: Graphic; template: Template }) {
+  const { press } = useAir();
+  const card = upCardOf(graphic);
+  const counted = template.fields.filter(
+    (field) => field.start != null && !(card.words[field.name] ?? field.sample).includes('{{'),
+  );
+  return counted.slice(0, mostOnSwitch).map((field) => {
+    const key = graphic.countKeys[field.name]?.up;
+    return (
+      <button
+        key={field.name}
+        type="button"
+        aria-label={`${graphic.name}: ${field.label} one more`}
+        title={`${field.label}: one more${key ? `, key ${key.toUpperCase()}` : ''}`}
+        onClick={() => void press('count', { graphic: graphic.id, card: card.id, field: field.name, by: 1 })}
+        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-[11.5px] font-semibold hover:bg-black/30"
+      >
+        +1
+      </button>
+    );
+  });
+}
+
+/** A two-sided score has two. */
+const mostOnSwitch = 2;
 
 interface StepProps {
   label: string;

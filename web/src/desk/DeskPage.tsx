@@ -18,6 +18,7 @@ import { Map } from './Map';
 import { QuickWords } from './QuickWords';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
+import { Timers } from './Timers';
 import { useDesk } from './useDesk';
 import { useDeskKeys } from './useDeskKeys';
 
@@ -56,12 +57,12 @@ export function DeskPage() {
   return (
     <div
       className={clsx(
-        'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-3 transition-opacity duration-150',
+        'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-2 transition-opacity duration-150',
         // What is seen may be old: the page looks like it.
         !up && 'opacity-55 saturate-50',
       )}
     >
-      <section className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto_auto] gap-2">
+      <section className="flex min-h-0 min-w-0 flex-col gap-1.5">
         <div className="flex h-9 items-center gap-3">
           <h1 className="text-[15px] font-bold">Desk</h1>
           <Segmented
@@ -94,6 +95,7 @@ export function DeskPage() {
         </div>
         <Map desk={desk} />
         <Cues desk={desk} />
+        <Timers />
         <Strip />
       </section>
       <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5">
@@ -143,8 +145,8 @@ export function DeskPage() {
           </div>
         ) : (
           <p className="self-start rounded-[14px] bg-panel p-3 text-quiet">
-            Press a switch, or its pen, and its words can be edited here. <Key>1</Key> to <Key>9</Key> press the
-            switches that carry these keys; <Key>?</Key> shows them all.
+            Press a switch, or the pen that comes with the pointer, and its words can be edited here. <Key>1</Key> to{' '}
+            <Key>9</Key> press the switches that carry these keys; <Key>?</Key> shows them all.
           </p>
         )}
       </aside>

@@ -20,7 +20,7 @@ export function Map({ desk }: { desk: Desk }) {
   );
 
   return (
-    <div className="flex min-h-0 flex-col gap-1 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-2 shadow-[inset_0_0_0_1px_#322b24]">
+    <div className="flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-1.5 shadow-[inset_0_0_0_1px_#322b24]">
       {strips(0).map((one) => seat(one))}
       {rows.map((row, index) => (
         <div
@@ -85,6 +85,8 @@ function factsOf(show: Show, news: News | null) {
   return {
     airings: map(news?.airings, (one) => one.graphic),
     switches: news?.switches,
+    templates: map(show.templates, (one) => one.id),
+    timers: map(news?.timers, (one) => one.timer),
     standby: news?.standby,
     cueStandby: new Set(
       show.cues
@@ -140,21 +142,26 @@ const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps)
           strip && 'max-h-[100px]',
         )}
       >
-        {graphics.map((graphic) => (
-          <Switch
-            key={graphic.id}
-            graphic={graphic}
-            airing={facts.airings.get(graphic.id)}
-            view={facts.switches?.get(graphic.id)}
-            standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
-            comes={facts.comes(graphic.id)}
-            repeats={facts.repeats.has(graphic.id)}
-            away={facts.away(graphic.id)}
-            follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
-            uncarried={!facts.carried}
-            desk={desk}
-          />
-        ))}
+        {graphics.map((graphic) => {
+          const view = facts.switches?.get(graphic.id);
+          return (
+            <Switch
+              key={graphic.id}
+              graphic={graphic}
+              airing={facts.airings.get(graphic.id)}
+              view={view}
+              template={facts.templates.get(graphic.template)}
+              timer={view?.timer ? facts.timers.get(view.timer)?.program : undefined}
+              standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
+              comes={facts.comes(graphic.id)}
+              repeats={facts.repeats.has(graphic.id)}
+              away={facts.away(graphic.id)}
+              follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
+              uncarried={!facts.carried}
+              desk={desk}
+            />
+          );
+        })}
       </div>
     </section>
   );
@@ -173,7 +180,7 @@ function LastHeld({ seat, facts, short }: { seat: Schemas['Seat']; facts: SeatPr
         title={`Bring back what was here last: ${graphic.name}`}
         aria-label={`Bring back ${graphic.name}`}
         onClick={() => void press('bringBack', { seat: seat.id })}
-        className="flex h-5 min-w-0 items-center gap-1 rounded-md px-1 hover:bg-raised hover:text-ink"
+        className="flex h-4 min-w-0 items-center gap-1 rounded-md px-1 hover:bg-raised hover:text-ink"
       >
         <RotateCcw aria-hidden size={11} className="shrink-0" />
         {!short && <span className="truncate">{graphic.name}</span>}
@@ -183,7 +190,7 @@ function LastHeld({ seat, facts, short }: { seat: Schemas['Seat']; facts: SeatPr
         title="Forget what was here last"
         aria-label={`Forget ${graphic.name} in ${seat.name}`}
         onClick={() => void press('forget', { seat: seat.id })}
-        className="grid size-5 shrink-0 place-items-center rounded-md hover:bg-raised hover:text-ink"
+        className="grid h-4 w-5 shrink-0 place-items-center rounded-md hover:bg-raised hover:text-ink"
       >
         <X aria-hidden size={11} />
       </button>

@@ -8,7 +8,6 @@ import { useAir } from '../show/useAir';
 import { drawerLook } from '../ui/Menu';
 import { Button, Key } from '../ui/Button';
 import { Coming } from './Coming';
-import { Timers } from './Timers';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {
@@ -50,7 +49,6 @@ export function Strip() {
           </Popover.Content>
         </Popover.Portal>
       </Popover.Root>
-      <Timers />
       <Coming />
       {news?.hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">

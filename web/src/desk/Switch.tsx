@@ -6,10 +6,13 @@ import { useNavigate } from 'react-router';
 import type { Schemas } from '../api/client';
 import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
-import type { Graphic } from '../show/ShowContext';
+import type { TimerProgram } from '../painter/timer';
+import type { Graphic, Template } from '../show/ShowContext';
 import { isLit, useAir, useAsked } from '../show/useAir';
+import { TimerFigures } from '../timers/TimerFigures';
 import { Key } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
+import { OneMore } from './Counters';
 import type { Desk } from './useDesk';
 
 export type Airing = Schemas['AiringView'];
@@ -18,6 +21,9 @@ interface Props {
   graphic: Graphic;
   airing: Airing | undefined;
   view: Schemas['SwitchView'] | undefined;
+  template: Template | undefined;
+  /** Of the timer that it shows. */
+  timer: TimerProgram | undefined;
   standby: boolean;
   /** When it comes by itself; undefined = it does not. */
   comes: number | undefined;
@@ -36,7 +42,7 @@ const awayWords = { aside: 'makes way, comes back', hush: 'waits for the end of 
 
 /** One graphic's switch: it glows while the graphic is on air. */
 export const Switch = memo(function Switch(props: Props) {
-  const { graphic, airing, view, standby, comes, repeats, away, follower, uncarried, desk } = props;
+  const { graphic, airing, view, template, timer, standby, comes, repeats, away, follower, uncarried, desk } = props;
   const { press } = useAir();
   const asked = useAsked(graphic.id);
   const confirmed = isLit(airing?.phase);
@@ -82,6 +88,12 @@ export const Switch = memo(function Switch(props: Props) {
                 {comes !== undefined && !lit && <Countdown words="comes in" at={comes} />}
                 {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
                 {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
+                {timer && (
+                  <>
+                    <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
+                    {view?.words && ' · '}
+                  </>
+                )}
                 {cut && '✂ cut off · '}
                 {view?.untouched && 'sample words · '}
                 {follower && `then ${follower} · `}
@@ -117,19 +129,22 @@ export const Switch = memo(function Switch(props: Props) {
                 <Repeat aria-hidden size={14} />
               </button>
             )}
+            {template && <OneMore graphic={graphic} template={template} />}
             {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
-            {/* Beside a card step there is little room: the key stands over the pen. */}
-            <span className={clsx('flex items-center gap-1', graphic.cards.length > 1 && 'flex-col-reverse gap-0')}>
-              <button
-                type="button"
-                aria-label={`Edit the words of ${graphic.name}`}
-                onClick={() => desk.choose({ graphic: graphic.id })}
-                className="grid size-6 place-items-center rounded-md hover:bg-black/15"
-              >
-                <PenLine aria-hidden size={14} />
-              </button>
-              {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
-            </span>
+            {/* It lies over the end of the words, and is there for whoever reaches for it. */}
+            <button
+              type="button"
+              aria-label={`Edit the words of ${graphic.name}`}
+              title="Edit its words"
+              onClick={() => desk.choose({ graphic: graphic.id })}
+              className={clsx(
+                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:opacity-100',
+                lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
+              )}
+            >
+              <PenLine aria-hidden size={14} />
+            </button>
+            {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
           </span>
           {lit && airing?.stayEnds != null && airing.stay != null && (
             <StayLine ends={airing.stayEnds} stay={airing.stay} />
@@ -240,7 +255,7 @@ function CardStep({ graphic }: { graphic: Graphic }) {
         type="button"
         aria-label={`${graphic.name}: previous card`}
         onClick={() => step(-1)}
-        className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
+        className="grid h-8 w-6 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronLeft aria-hidden size={14} />
       </button>
@@ -252,7 +267,7 @@ function CardStep({ graphic }: { graphic: Graphic }) {
         aria-label={`${graphic.name}: next card`}
         title={graphic.nextKey ? `Key ${graphic.nextKey.toUpperCase()}` : undefined}
         onClick={() => step(1)}
-        className="grid h-7 w-6 place-items-center rounded-md hover:bg-black/15"
+        className="grid h-8 w-7 place-items-center rounded-md hover:bg-black/15"
       >
         <ChevronRight aria-hidden size={14} />
       </button>

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { askedOf, isLit, useAir } from '../show/useAir';
 
 /** What presses do on the desk, whatever they are made with. `how` names that for the trail. */
 export interface Desk {
@@ -27,7 +27,9 @@ export function useDesk(): Desk {
     () => ({
       choose,
       graphic(id, how, alone = false) {
-        const lit = isLit(airings?.find((airing) => airing.graphic === id)?.phase);
+        // A press that follows another before its answer takes it back.
+        const asked = askedOf(id);
+        const lit = asked ? asked === 'light' : isLit(airings?.find((airing) => airing.graphic === id)?.phase);
         if (id !== loaded) choose({ graphic: id });
         if (lit) void press('dark', { graphic: id, how });
         else if (!lookFirst) void press('light', { graphic: id, alone, how });

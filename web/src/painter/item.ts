@@ -54,7 +54,7 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
     mounted.halt?.();
     if (node.line?.digits)
       mounted.halt = followTimer(node.line.digits.program, now, (text) => setDigits(inner, node.line!, text));
-    else if (node.drain) mounted.halt = drain(inner, node.drain, node.plate?.radius ?? 0, now());
+    else if (node.drain) mounted.halt = drain(inner, node.drain, node.plate?.radius ?? 0, now);
     else mounted.halt = undefined;
   }
 

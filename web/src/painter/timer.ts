@@ -1,6 +1,7 @@
 import type { components } from '../api/schema';
 
 export type TimerProgram = components['schemas']['TimerProgram'];
+type Draining = components['schemas']['Draining'];
 
 /** What is left, or has gone by, in ms; below zero = past zero. The same formula as the server's. */
 function valueAt(program: TimerProgram, now: number): number {
@@ -34,10 +35,18 @@ export function nextText(program: TimerProgram, now: number): number | null {
   return program.over ? (Math.floor(-ms / 1000) + 1) * 1000 + ms : null;
 }
 
-/** Lets the filling of a meter run down with a timer, on the compositor. Returns what stops it. */
-export function drain(element: HTMLElement, program: TimerProgram, radius: number, now: number): () => void {
+/** How far a filling may be from its timer before it is put right, in ms: less is not seen. */
+const slack = 100;
+
+/** Lets the filling of a meter run with a timer, on the compositor. Returns what stops it. */
+export function drain(
+  element: HTMLElement,
+  { program, gone }: Draining,
+  radius: number,
+  now: () => number,
+): () => void {
   const { zero, length, again } = program;
-  const cut = (share: number) => `inset(0 ${(1 - share) * 100}% 0 0 round ${radius}px)`;
+  const cut = (left: number) => `inset(0 ${(gone ? left : 1 - left) * 100}% 0 0 round ${radius}px)`;
   element.style.clipPath = cut(Math.min(1, Math.max(0, program.still / length)));
   if (zero == null) return () => undefined;
   const animation = element.animate([{ clipPath: cut(1) }, { clipPath: cut(0) }], {
@@ -45,9 +54,18 @@ export function drain(element: HTMLElement, program: TimerProgram, radius: numbe
     iterations: again == null ? 1 : Infinity,
     fill: 'both',
   });
-  // What was added to an interval is more than full: it waits until the rest is a round again.
-  animation.currentTime = now - (zero - (again ?? length));
-  return () => animation.cancel();
+  const follow = (): void => {
+    // What was added to an interval is more than full: it waits until the rest is a round again.
+    const at = now() - (zero - (again ?? length));
+    if (Math.abs(Number(animation.currentTime) - at) > slack) animation.currentTime = at;
+  };
+  follow();
+  // The clock may leap, and a computer that slept stops the animation's time but not the timer's.
+  const timer = window.setInterval(follow, 1000);
+  return () => {
+    clearInterval(timer);
+    animation.cancel();
+  };
 }
 
 /** Calls `show` now and whenever the words change. The clock is asked anew each time, for it may have leapt. Returns what stops it. */

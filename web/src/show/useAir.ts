@@ -9,26 +9,43 @@ type What = Omit<Partial<Schemas['Press']>, 'id' | 'verb'>;
 /** Sends a press. False when it could not be sent, or was refused; which has been said by then. */
 export type PressIt = (verb: Verb, what?: What) => Promise<boolean>;
 
+type Wish = 'light' | 'dark';
+
 /** What was asked and is not confirmed yet, by graphic: the desk shows it at once. */
-let asked: ReadonlyMap<string, 'light' | 'dark'> = new Map();
+const asked = new Map<string, { press: string; wish: Wish }>();
 const listeners = new Set<() => void>();
 
-function ask(graphic: string, verb: 'light' | 'dark' | null): void {
-  const next = new Map(asked);
-  if (verb) next.set(graphic, verb);
-  else next.delete(graphic);
-  asked = next;
+function ask(graphic: string, press: string, wish: Wish): void {
+  asked.set(graphic, { press, wish });
   for (const listener of listeners) listener();
 }
 
-/** What was asked of a graphic and is on its way to the server. */
-export function useAsked(graphic: string): 'light' | 'dark' | undefined {
+/** A press was answered. What was asked after it stands. */
+function answer(graphic: string, press: string): void {
+  if (asked.get(graphic)?.press === press) asked.delete(graphic);
+  for (const listener of listeners) listener();
+}
+
+/** What was asked of a graphic last and is on its way to the server. */
+export const askedOf = (graphic: string): Wish | undefined => asked.get(graphic)?.wish;
+
+/** Presses reach the server in the order in which they were made: each waits for the answer to the one before. */
+let before: Promise<unknown> = Promise.resolve();
+
+function inTurn<T>(send: () => Promise<T>): Promise<T> {
+  const turn = before.then(send);
+  before = turn.catch(() => undefined);
+  return turn;
+}
+
+/** As `askedOf`, followed. */
+export function useAsked(graphic: string): Wish | undefined {
   return useSyncExternalStore(
     (listener) => {
       listeners.add(listener);
       return () => listeners.delete(listener);
     },
-    () => asked.get(graphic),
+    () => askedOf(graphic),
   );
 }
 
@@ -42,16 +59,17 @@ export function useAir() {
         return false;
       }
       const shown = (verb === 'light' || verb === 'dark') && what.graphic ? what.graphic : null;
-      if (shown) ask(shown, verb as 'light' | 'dark');
+      const id = crypto.randomUUID();
+      if (shown) ask(shown, id, verb as Wish);
       try {
-        await answered(client.POST('/api/air', { body: { id: crypto.randomUUID(), verb, alone: false, ...what } }));
+        await inTurn(() => answered(client.POST('/api/air', { body: { id, verb, alone: false, ...what } })));
         return true;
       } catch (error) {
         toast.error(error instanceof Refusal ? error.sentence : String(error));
         return false;
       } finally {
         // The news comes before the answer: by now the desk knows.
-        if (shown) ask(shown, null);
+        if (shown) answer(shown, id);
       }
     },
     [up],

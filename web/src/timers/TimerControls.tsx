@@ -7,8 +7,11 @@ import { Key } from '../ui/Button';
 
 const minute = 60_000;
 
-/** Start and pause, a minute more or less, and back to the beginning: to air at once. */
-export function TimerControls({ timer }: { timer: Timer }) {
+/**
+ * Start and pause, a minute more or less, and back to the beginning: to air at once.
+ * @param brief where there is little room: without the way back to the beginning
+ */
+export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean }) {
   const { news } = useLive();
   const { press } = useAir();
   const running = news?.timers.find((one) => one.timer === timer.id)?.running ?? false;
@@ -26,9 +29,11 @@ export function TimerControls({ timer }: { timer: Timer }) {
       <Control label={`A minute more: ${timer.name}`} onPress={() => act('add', minute)}>
         <Plus aria-hidden size={15} />
       </Control>
-      <Control label={`${timer.name} back to its beginning`} onPress={() => act('reset')}>
-        <RotateCcw aria-hidden size={14} />
-      </Control>
+      {!brief && (
+        <Control label={`${timer.name} back to its beginning`} onPress={() => act('reset')}>
+          <RotateCcw aria-hidden size={14} />
+        </Control>
+      )}
     </span>
   );
 }

@@ -114,6 +114,7 @@ const own: Record<string, Property[]> = {
     { name: 'value', label: 'Shows', type: 'field' },
     { name: 'of', label: 'Of', type: 'field', optional: true },
     { name: 'follows', label: 'Follows the timer in', type: 'field', optional: true },
+    { name: 'gone', label: 'Grows as time goes', type: 'flag' },
     { name: 'trough', label: 'Trough', type: 'surface', optional: true },
     { name: 'fill', label: 'Filled', type: 'surface', optional: true },
   ],
