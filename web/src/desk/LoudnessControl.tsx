@@ -24,7 +24,7 @@ export function LoudnessControl() {
         aria-label="Loudness of all sounds"
         value={Math.round(level * 100)}
         onChange={(event) => void edits.show({ loudness: { level: Number(event.target.value) / 100, muted } })}
-        className="w-20 accent-(--color-cool)"
+        className="w-10 accent-(--color-cool) xl:w-20"
       />
     </span>
   );

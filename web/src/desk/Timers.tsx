@@ -25,7 +25,7 @@ export function Timers() {
         .map((timer) => (
           <div
             key={timer.id}
-            className="flex min-w-0 flex-1 items-center gap-2 rounded-[10px] bg-raised py-1 pr-1 pl-3"
+            className="@container flex min-w-0 flex-1 items-center gap-2 rounded-[10px] bg-raised py-1 pr-1 pl-3"
           >
             <Reading timer={timer} />
             <TimerControls timer={timer} brief />

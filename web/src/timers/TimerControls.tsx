@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { Minus, Pause, Play, Plus, RotateCcw } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useLive } from '../live/LiveContext';
@@ -9,7 +10,7 @@ const minute = 60_000;
 
 /**
  * Start and pause, a minute more or less, and back to the beginning: to air at once.
- * @param brief where there is little room: without the way back to the beginning
+ * @param brief where there is little room: without the way back to the beginning, and with least room only to start and pause
  */
 export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean }) {
   const { news } = useLive();
@@ -19,14 +20,14 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
     void press('timer', { timer: timer.id, act: what, by });
   return (
     <span className="flex shrink-0 items-center gap-1">
-      <Control label={`A minute less: ${timer.name}`} onPress={() => act('add', -minute)}>
+      <Control label={`A minute less: ${timer.name}`} spare={brief} onPress={() => act('add', -minute)}>
         <Minus aria-hidden size={15} />
       </Control>
       <Control label={`${running ? 'Pause' : 'Start'} ${timer.name}`} onPress={() => act(running ? 'pause' : 'start')}>
         {running ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         {timer.key && <Key>{timer.key.toUpperCase()}</Key>}
       </Control>
-      <Control label={`A minute more: ${timer.name}`} onPress={() => act('add', minute)}>
+      <Control label={`A minute more: ${timer.name}`} spare={brief} onPress={() => act('add', minute)}>
         <Plus aria-hidden size={15} />
       </Control>
       {!brief && (
@@ -38,14 +39,25 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
   );
 }
 
-function Control({ label, onPress, children }: { label: string; onPress(): void; children: ReactNode }) {
+interface ControlProps {
+  label: string;
+  /** Whether it goes first where room is short. */
+  spare?: boolean;
+  onPress(): void;
+  children: ReactNode;
+}
+
+function Control({ label, spare, onPress, children }: ControlProps) {
   return (
     <button
       type="button"
       aria-label={label}
       title={label}
       onClick={onPress}
-      className="flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1.5 hover:bg-line"
+      className={clsx(
+        'flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1.5 hover:bg-line',
+        spare && '@max-[200px]:hidden',
+      )}
     >
       {children}
     </button>

@@ -21,7 +21,7 @@ export function Segmented<T extends string>(props: {
           key={choice.value}
           value={choice.value}
           className={clsx(
-            'rounded-lg px-3 py-1.5 text-quiet transition-colors duration-150 hover:text-ink',
+            'rounded-lg px-2 py-1.5 whitespace-nowrap text-quiet transition-colors duration-150 hover:text-ink xl:px-3',
             'data-[state=on]:bg-ridge data-[state=on]:font-semibold data-[state=on]:text-ink',
           )}
         >
