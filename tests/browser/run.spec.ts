@@ -322,6 +322,12 @@ test('a timer runs alike on the output and the desk, through a kill, and a cue s
   await page.getByLabel('Timer Lamp check in this step').selectOption('restart');
   await page.getByRole('button', { name: 'Keep the cue' }).click();
   await expect(page.getByRole('dialog')).toHaveCount(0);
+  // Standby shows the timer as the cue will set it, while it still runs as it did.
+  await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
+  await page.getByText('Put in standby').click();
+  const standby = page.getByRole('img', { name: 'Standby' }).locator('[data-node="time/0"]');
+  await expect(standby).toHaveText(/^1[12]:\d\d$/);
+  await expect(figures).toHaveText(/^[67]:\d\d$/);
   await page.keyboard.press('x');
   await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
 

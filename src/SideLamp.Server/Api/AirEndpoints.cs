@@ -43,7 +43,7 @@ public static class AirEndpoints
         api.MapPost("/preview", Preview).WithName("preview").ProducesProblem(400).ProducesProblem(404);
     }
 
-    private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf)
+    private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf, Director director, EngineClock clock)
     {
         var stage = loop.Stage;
         var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
@@ -56,7 +56,8 @@ public static class AirEndpoints
         graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
         graphic = wish.Outfit is { } outfit ? graphic.Wearing(outfit) : graphic;
         var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
-        return book.PictureOf(lookId, look, stage.Kept);
+        var air = wish.Cue is { } cue ? director.Do(stage, new RunCue(CueOf(stage.Show, cue)), null, clock.Now).Stage.Air : stage.Air;
+        return book.PictureOf(lookId, look, stage.Kept with { Air = air });
     }
 
     private static Turn<string?> Do(Stage stage, Press press, Director director, Shelf shelf, Instant now)
@@ -86,8 +87,8 @@ public static class AirEndpoints
             AirVerb.LightsOut => new LightsOut(),
             AirVerb.LightsBack => new LightsBack(),
             AirVerb.Step => new StepCard(GraphicOf(press), (int)Math.Clamp(press.By ?? 1, -1, 1), press.Card),
-            AirVerb.Cue => new RunCue(CueOf(show, press)),
-            AirVerb.StopCue => new StopCue(CueOf(show, press).Id),
+            AirVerb.Cue => new RunCue(CueOf(show, press.Cue)),
+            AirVerb.StopCue => new StopCue(CueOf(show, press.Cue).Id),
             AirVerb.Timer => new SetTimer(TimerOf(show, press)),
             AirVerb.Every => new SwitchEvery(GraphicOf(press), true),
             AirVerb.EveryOff => new SwitchEvery(GraphicOf(press), false),
@@ -120,6 +121,5 @@ public static class AirEndpoints
 
     private static SeatId SeatOf(Press press) => press.Seat ?? throw RefusedException.Faulty("/seat", "Say which seat.");
 
-    private static Cue CueOf(Show show, Press press) =>
-        show.Cue(press.Cue ?? throw RefusedException.Faulty("/cue", "Say which cue.")) ?? throw RefusedException.NotFound("cue");
+    private static Cue CueOf(Show show, CueId? id) => show.Cue(id ?? throw RefusedException.Faulty("/cue", "Say which cue.")) ?? throw RefusedException.NotFound("cue");
 }

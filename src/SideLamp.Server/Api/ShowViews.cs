@@ -290,11 +290,13 @@ public sealed record StandbyChoice(GraphicId? Graphic = null, CueId? Cue = null)
 /// <param name="Place">In place of the graphic's own.</param>
 /// <param name="Outfit">In place of the one it wears; empty = all parts show.</param>
 /// <param name="Seat">In place of the graphic's own.</param>
+/// <param name="Cue">Timers are as this cue sets them; null = as they are.</param>
 public sealed record PreviewWish(
     GraphicId Graphic,
     CardId? Card = null,
     ImmutableDictionary<string, string>? Words = null,
     Placement? Place = null,
     SeatId? Seat = null,
-    OutfitId? Outfit = null
+    OutfitId? Outfit = null,
+    CueId? Cue = null
 );

@@ -1096,6 +1096,7 @@ export interface components {
             place?: null | components["schemas"]["Placement"];
             seat?: string;
             outfit?: string;
+            cue?: string;
         };
         ProblemDetails: {
             type?: null | string;

@@ -39,11 +39,17 @@ function CueStandby({ cue, className }: { cue: Parameters<typeof litAfter>[0]; c
   const { show } = useShow();
   const { news } = useLive();
   const lit = litAfter(cue, show, news);
+  const timers = news?.timers.map((one) => one.program);
   const pictures = useQueries({
     queries: lit.map((one) => ({
-      queryKey: ['cue picture', one.graphic, one.card, one.outfit, show.revision],
+      // Timers are as the cue will set them.
+      queryKey: ['cue picture', one.graphic, one.card, one.outfit, show.revision, cue.id, timers],
       queryFn: () =>
-        answered(client.POST('/api/preview', { body: { graphic: one.graphic, card: one.card, outfit: one.outfit } })),
+        answered(
+          client.POST('/api/preview', {
+            body: { graphic: one.graphic, card: one.card, outfit: one.outfit, cue: cue.id },
+          }),
+        ),
       retry: false,
       gcTime: 20_000,
     })),
@@ -59,18 +65,22 @@ function CueStandby({ cue, className }: { cue: Parameters<typeof litAfter>[0]; c
 
 function Pictures({ shown, className }: { shown: readonly Shown[]; className?: string }) {
   const { show } = useShow();
+  const { now } = useLive().clock;
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const since = useRef(new Map<string, number>());
   const { width, height } = show.canvas;
-  const paint = useCallback((root: HTMLElement) => {
-    stage.current = mountStage(root, () => Date.now());
-    return () => stage.current?.close();
-  }, []);
+  const paint = useCallback(
+    (root: HTMLElement) => {
+      stage.current = mountStage(root, now);
+      return () => stage.current?.close();
+    },
+    [now],
+  );
   // The painter is outside of React: it is told of each new picture, and plays the arrival of what was not there before.
   useEffect(() => {
     const items = shown.map(({ key, z, picture }) => {
-      const at = since.current.get(key) ?? Date.now();
+      const at = since.current.get(key) ?? now();
       since.current.set(key, at);
       const leg = { path: 'arrive' as const, at, from: 0, rate: 1, length: picture.arrive };
       return {
@@ -87,7 +97,7 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
       };
     });
     stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(items.map((item) => [item.id, item])) });
-  }, [shown, width, height]);
+  }, [shown, width, height, now]);
   return (
     <Canvas width={width} height={height} backdrop={backdrop} label="Standby" paint={paint} className={className} />
   );

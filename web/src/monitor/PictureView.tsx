@@ -1,4 +1,5 @@
 import { useCallback, useEffect, useRef, type ReactNode } from 'react';
+import { useLive } from '../live/LiveContext';
 import { mountStage, type Stage } from '../painter/stage';
 import type { Leg, Picture } from '../painter/wire';
 import { useShow } from '../show/ShowContext';
@@ -25,15 +26,20 @@ interface Props {
 /** A graphic at rest, by the same painter as the output page. */
 export function PictureView({ picture, label, close, play, held, className, children }: Props) {
   const { show } = useShow();
+  // Its timers run by the server's clock, as on the outputs.
+  const { now } = useLive().clock;
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const [heldPath, heldAt] = [held?.path, held?.at ?? 0];
   const { width, height } = show.canvas;
 
-  const paint = useCallback((root: HTMLElement) => {
-    stage.current = mountStage(root, () => Date.now());
-    return () => stage.current?.close();
-  }, []);
+  const paint = useCallback(
+    (root: HTMLElement) => {
+      stage.current = mountStage(root, now);
+      return () => stage.current?.close();
+    },
+    [now],
+  );
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
     const show = (id: string, leg?: Leg): void => {
@@ -52,7 +58,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
     if (!play || !picture) {
       const length = (heldPath === 'leave' ? picture?.leave : picture?.arrive) ?? 0;
       // So slow that it stands still, for as long as anybody looks.
-      show('look', heldPath && { path: heldPath, at: Date.now(), from: heldAt, rate: 1e-9, length });
+      show('look', heldPath && { path: heldPath, at: now(), from: heldAt, rate: 1e-9, length });
       return undefined;
     }
     let timer = 0;
@@ -60,13 +66,13 @@ export function PictureView({ picture, label, close, play, held, className, chil
     const run = (path: Leg['path']): void => {
       const length = path === 'arrive' ? picture.arrive : picture.leave;
       if (path === 'arrive') turn++;
-      show(`turn ${turn}`, { path, at: Date.now(), from: 0, rate: 1, length });
+      show(`turn ${turn}`, { path, at: now(), from: 0, rate: 1, length });
       const pause = path === 'arrive' ? staysFor : goneFor;
       timer = window.setTimeout(() => run(path === 'arrive' ? 'leave' : 'arrive'), length + pause);
     };
     run('arrive');
     return () => clearTimeout(timer);
-  }, [picture, width, height, play, heldPath, heldAt]);
+  }, [picture, width, height, play, heldPath, heldAt, now]);
 
   return (
     <Canvas

@@ -1,7 +1,8 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
-import { useLive } from '../live/LiveContext';
+import { useLive, type News } from '../live/LiveContext';
 import type { Picture } from '../painter/wire';
+import { timerIn } from '../timers/timerIn';
 import { templateOf, upCardOf, useShow, type Placement, type Show } from '../show/ShowContext';
 
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */
@@ -16,9 +17,10 @@ export function usePicture(
   const { news } = useLive();
   const early = !!graphic && underWay(graphic);
   const feeds = news?.feeds.map((feed) => feed.changedAt).join();
+  const timers = timersIn({ ...wordsOf(show, graphic, card), ...words }, news);
   return useQuery({
     // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
-    queryKey: ['picture', graphic, madeFrom(show, graphic, card), words, place, feeds, early],
+    queryKey: ['picture', graphic, madeFrom(show, graphic, card), words, place, feeds, timers, early],
     staleTime: early ? 0 : Infinity,
     queryFn: () => answered(client.POST('/api/preview', { body: { graphic: graphic!, card, words, place } })),
     enabled: !!graphic,
@@ -34,13 +36,23 @@ export function fetchPicture(graphic: string, place?: Placement): Promise<Pictur
   return answered(client.POST('/api/preview', { body: { graphic, place } }));
 }
 
+/** The timers that these words show, as they run now. */
+function timersIn(words: Record<string, string>, news: News | null): unknown {
+  const shown = new Set(Object.values(words).map(timerIn));
+  return news?.timers.filter((one) => shown.has(one.timer)).map((one) => one.program);
+}
+
+function wordsOf(show: Show, id: string | null | undefined, card?: string): Record<string, string> {
+  const graphic = show.graphics.find((one) => one.id === id);
+  return graphic ? (graphic.cards.find((one) => one.id === card) ?? upCardOf(graphic)).words : {};
+}
+
 /** What a picture is made from. An edit elsewhere in the show leaves it as it is, and asks for nothing. */
 function madeFrom(show: Show, id: string | null | undefined, card?: string): unknown {
   const graphic = show.graphics.find((one) => one.id === id);
   if (!graphic) return null;
-  const shown = graphic.cards.find((one) => one.id === card) ?? upCardOf(graphic);
   return [
-    shown.words,
+    wordsOf(show, id, card),
     graphic.place,
     show.seats.find((seat) => seat.id === graphic.seat)?.room ?? graphic.seat,
     graphic.outfits.find((outfit) => outfit.id === graphic.worn)?.hidden,

@@ -101,7 +101,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
 
 function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) {
   const { show } = useShow();
-  const well = troubleOf(page, show) === null && !page.mute;
+  const well = troubleOf(page, show) === null;
   return (
     <p className="flex items-start gap-2 rounded-lg bg-raised px-3 py-2">
       {well ? (

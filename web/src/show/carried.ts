@@ -11,5 +11,6 @@ export function troubleOf(page: PageView, show: Show): string | null {
   if (page.width * height !== page.height * width) return 'of another shape';
   // Half the pictures a second are missing: motion is seen to stutter.
   if (page.fps < rate.numerator / rate.denominator / 2) return `at ${page.fps} pictures a second`;
+  if (page.mute && !show.loudness.muted) return 'without sound';
   return null;
 }
