@@ -64,6 +64,7 @@ public sealed record AirState(
             .Concat(Asides.Select(aside => aside.What.Look))
             .Concat((LightsOut ?? []).Select(one => one.Look))
             .Concat(Acts.SelectMany(act => act.Seats).Select(seat => seat.Before?.Look))
+            .Concat(Acts.SelectMany(act => act.Forgotten ?? []).Select(aside => aside.What.Look))
             .OfType<LookId>();
 
     /// <summary>What is due, by looking at the state, never by a running timer: tests move the clock, and a restart forgets nothing.</summary>

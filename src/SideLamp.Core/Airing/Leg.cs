@@ -27,9 +27,9 @@ public sealed record Leg(LegPath Path, Instant At, double From, double Rate, dou
         return Math.Clamp(From + (Rate * passed), 0, Length);
     }
 
-    /// <summary>When the clock reaches the end it walks towards.</summary>
+    /// <summary>When the clock reaches the end it walks towards, in whole µs: an instant that is kept and read back is the same.</summary>
     [JsonIgnore]
-    public Instant End => At + Duration.FromNanoseconds(Math.Ceiling((Rate > 0 ? Length - From : From) / Math.Abs(Rate) * 1e6));
+    public Instant End => At + Duration.FromNanoseconds(Math.Ceiling((Rate > 0 ? Length - From : From) / Math.Abs(Rate) * 1e3) * 1e3);
 
     /// <summary>The other way, from where the clock stands; at least as fast as <paramref name="speed"/>.</summary>
     public Leg Turned(Instant instant, double speed = 1) =>

@@ -21,6 +21,9 @@ public sealed record Remembered(
     GraphicId? Under = null
 )
 {
+    /// <summary>Whether both want the same place: it is the same graphic, or the same seat, in the open or under a full-frame graphic.</summary>
+    public bool Replaces(Remembered other) => Graphic == other.Graphic || (Seat == other.Seat && Under is null == other.Under is null);
+
     /// <summary>An airing as it is now; its stay is frozen.</summary>
     public static Remembered Of(Airing airing, Instant now) =>
         new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Look);
@@ -62,6 +65,9 @@ public sealed record Count(GraphicId Graphic, CardId Card, string Field, string?
 /// <param name="Switched">Whether it was lights out or back.</param>
 /// <param name="Graphic">The one that it was about; null = many, or none.</param>
 /// <param name="Timers">What it did with timers.</param>
+/// <param name="Forgotten">What was aside and is not any more.</param>
+/// <param name="Uncovered">What was aside under a full-frame graphic that was sent away.</param>
+/// <param name="Hidden">What lights back brought under a full-frame graphic.</param>
 public sealed record Act(
     Instant At,
     string What,
@@ -71,7 +77,10 @@ public sealed record Act(
     ImmutableList<Remembered>? LightsOut = null,
     bool Switched = false,
     GraphicId? Graphic = null,
-    ImmutableList<TimerChange>? Timers = null
+    ImmutableList<TimerChange>? Timers = null,
+    ImmutableList<Aside>? Forgotten = null,
+    ImmutableList<Aside>? Uncovered = null,
+    ImmutableList<GraphicId>? Hidden = null
 );
 
 /// <param name="Before">Null = it stood at its beginning.</param>

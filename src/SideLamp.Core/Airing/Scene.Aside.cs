@@ -49,8 +49,9 @@ internal sealed partial class Scene
                 continue;
             }
 
-            SendAside(holder, new AiringId($"a{State.Count + 1}"));
+            SendAside(holder, new AiringId($"a{State.Count + 1}"), under: null);
             Enter(prepared, Origin.Alert, prepared.Stay ?? AlertStay);
+            Cover(prepared);
         }
     }
 
@@ -62,53 +63,78 @@ internal sealed partial class Scene
             State = State with { Alerts = State.Alerts.Insert(0, new QueuedAlert(alert.Graphic, alert.Card, Now, Yields: true)) };
         }
 
-        State = State with { Asides = State.Asides.RemoveAll(one => one.Cause == alert.Id) };
+        YieldTo(alert, Origin.Person);
         Send(alert, Origin.Person);
     }
 
-    /// <summary>A full-frame graphic sends all others aside, if it is so set (rule 32). What another had sent aside is now under this one.</summary>
-    private void Cover(Prepared prepared, AiringId cause)
+    /// <summary>Whether it is an alert that a person, or a rule of the streamer's, makes their own.</summary>
+    private static bool IsTaken(Airing airing, Origin by) => airing.Origin == Origin.Alert && by != Origin.Alert;
+
+    /// <summary>What had made way for an alert has lost its seat to whoever takes the alert's place (rule 19).</summary>
+    private void YieldTo(Airing airing, Origin by)
     {
-        if (!prepared.Covers)
+        if (IsTaken(airing, by))
         {
-            return;
-        }
-
-        State = State with { Asides = [.. State.Asides.Select(aside => IsAlert(aside.Cause) ? aside : aside with { Cause = cause })] };
-
-        foreach (var other in State.Airings.Where(airing => airing.Holds && airing.Id != cause && airing.Origin != Origin.Alert))
-        {
-            SendAside(other, cause);
+            State = State with { Asides = State.Asides.RemoveAll(one => one.Cause == airing.Id) };
         }
     }
 
-    private bool IsAlert(AiringId id) => State.Airings.Exists(airing => airing.Id == id && airing.Origin == Origin.Alert);
+    /// <summary>
+    /// A full-frame graphic that has just been lit sends all others aside, if it is so set (rule 32). What the one before it had
+    /// sent aside is now under this one; and comes back, if this one hides nothing.
+    /// </summary>
+    private void Cover(Prepared prepared)
+    {
+        var cover = State.Of(prepared.Graphic)!;
+        if (!prepared.Covers)
+        {
+            // Only a full-frame graphic that has handed its airing over has left anything under it.
+            foreach (var aside in State.Asides.Where(one => one.Cause == cover.Id && one.What.Under is not null))
+            {
+                ComeBack(aside);
+            }
 
-    private void SendAside(Airing? airing, AiringId cause)
+            return;
+        }
+
+        foreach (var other in State.Airings.Where(airing => airing.Holds && airing.Id != cover.Id && airing.Origin != Origin.Alert))
+        {
+            SendAside(other, cover.Id, cover.Graphic);
+        }
+
+        foreach (var aside in State.Asides.Where(one => one.What.Under is { } under && under != cover.Graphic && WaitsFor(under) is null))
+        {
+            State = State with { Asides = State.Asides.Replace(aside, new Aside(aside.What with { Under = cover.Graphic }, cover.Id)) };
+        }
+    }
+
+    /// <param name="under">The full-frame graphic that hides it; null = an alert has its seat.</param>
+    private void SendAside(Airing? airing, AiringId cause, GraphicId? under)
     {
         if (airing is null)
         {
             return;
         }
 
-        State = State with { Asides = State.Asides.Add(new Aside(Remembered.Of(airing, Now), cause)) };
+        // What was under it waits for the same; what had left its seat before it has lost it.
+        var what = Remembered.Of(airing, Now) with { Under = under };
+        var others = State.Asides.Select(one => one.Cause == airing.Id ? new Aside(one.What with { Under = one.What.Under ?? under }, cause) : one);
+        State = State with { Asides = [.. others.Where(one => !one.What.Replaces(what)), new Aside(what, cause)] };
         Note(HappeningKind.Aside, airing);
         Send(airing, Origin.Automatic);
     }
 
+    /// <summary>What keeps things aside that are under this full-frame graphic: its airing, or what it is aside for itself. Null = nothing.</summary>
+    private AiringId? WaitsFor(GraphicId cover) => State.Of(cover) is { Holds: true } airing ? airing.Id : State.AsideOf(cover)?.Cause;
+
+    /// <summary>Full-frame graphics come back before what is under them.</summary>
+    private static IEnumerable<T> CoversFirst<T>(IReadOnlyCollection<T> all, Func<T, Remembered> what) =>
+        all.OrderByDescending(one => all.Count(other => what(other).Under == what(one).Graphic));
+
     /// <summary>What made way comes back with the rest of its stay, when what it made way for is gone.</summary>
     private void EndAsides()
     {
-        foreach (var aside in State.Asides.Where(one => !State.Airings.Exists(airing => airing.Id == one.Cause)))
-        {
-            ComeBack(aside);
-        }
-    }
-
-    /// <summary>A full-frame graphic has handed its airing to one that hides nothing.</summary>
-    private void Uncover(AiringId cause)
-    {
-        foreach (var aside in State.Asides.Where(one => one.Cause == cause))
+        foreach (var aside in CoversFirst(State.Asides.FindAll(one => !State.Airings.Exists(airing => airing.Id == one.Cause)), one => one.What))
         {
             ComeBack(aside);
         }
@@ -116,10 +142,13 @@ internal sealed partial class Scene
 
     private void ComeBack(Aside aside)
     {
-        // The next alert has the seat already: it waits for that one too.
-        if (State.HolderOf(aside.What.Seat) is { Origin: Origin.Alert } next)
+        // It waits on: for its full-frame graphic that is back, or for the next alert, which has the seat already.
+        var next = aside.What.Under is { } cover && WaitsFor(cover) is { } cause ? cause
+            : State.HolderOf(aside.What.Seat) is { Origin: Origin.Alert } alert ? alert.Id
+            : (AiringId?)null;
+        if (next is { } on)
         {
-            State = State with { Asides = State.Asides.Replace(aside, aside with { Cause = next.Id }) };
+            State = State with { Asides = State.Asides.Replace(aside, aside with { Cause = on }) };
             return;
         }
 

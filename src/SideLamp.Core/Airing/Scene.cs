@@ -47,15 +47,21 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
     public void Settle()
     {
-        NextAlert();
-        EndAsides();
-        foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
+        AirState before;
+        do
         {
-            if (!State.Airings.Exists(other => other.Seat == waiting.Seat && !other.Holds))
+            before = State;
+            NextAlert();
+            EndAsides();
+            foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
             {
-                Begin(waiting);
+                if (!State.Airings.Exists(other => other.Seat == waiting.Seat && !other.Holds))
+                {
+                    Begin(waiting);
+                }
             }
-        }
+            // What has come back, or has lost its seat, may be what an alert waited for.
+        } while (State != before);
     }
 
     private string? LightIt(Light light)
@@ -80,18 +86,23 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             State = State with { Asides = State.Asides.Remove(aside) };
         }
 
-        if (State.Of(light.Graphic) is { } own)
+        if (State.Of(light.Graphic) is { } own && (own.Seat == prepared.Seat || own.Holds))
         {
-            if (own.Seat == prepared.Seat || own.Holds)
-            {
-                Relight(own, prepared, light);
-                return null;
-            }
-
-            // It is still leaving a seat it no longer has: it goes, and comes anew where it belongs.
-            Drop(own);
+            Relight(own, prepared, light);
+        }
+        else
+        {
+            // It may still be leaving a seat it no longer has: it goes, and comes anew where it belongs.
+            Drop(State.Of(light.Graphic));
+            LightInSeat(prepared, light);
         }
 
+        Cover(prepared);
+        return null;
+    }
+
+    private void LightInSeat(Prepared prepared, Light light)
+    {
         var holder = State.HolderOf(prepared.Seat);
         if (holder is { Origin: Origin.Alert })
         {
@@ -100,7 +111,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         else if (holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
             HandOver(holder, prepared, light.Origin, light.Alone);
-            return null;
+            return;
         }
         else
         {
@@ -108,7 +119,6 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         }
 
         Enter(prepared, light.Origin, prepared.Stay, light.Alone);
-        return null;
     }
 
     private string? DarkenIt(GraphicId graphic)
@@ -135,7 +145,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         }
 
         // Lighting the same again does nothing; another card or outfit is shown in place, and a person's step starts the stay anew (rule 11).
-        if (Differs(own, prepared, light.Outfit))
+        if (IsTaken(own, light.Origin) || Differs(own, prepared, light.Outfit))
         {
             HandOver(own, prepared, light.Origin, light.Alone);
         }
@@ -148,6 +158,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     /// <summary>What is on its way out turns round, from where it is (rules 7 and 8).</summary>
     private void Return(Airing leaving, Prepared prepared, Origin origin, bool alone)
     {
+        YieldTo(leaving, origin);
         var back = leaving with
         {
             Phase = leaving.Phase == Phase.Retracting ? Phase.Arriving : Phase.Reviving,
@@ -161,12 +172,12 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         };
         Put(back);
         Note(HappeningKind.Lit, back);
-        Cover(prepared, back.Id);
     }
 
     /// <summary>The picture is updated in place; only what differs moves (rule 5).</summary>
     private void HandOver(Airing airing, Prepared prepared, Origin origin, bool alone)
     {
+        YieldTo(airing, origin);
         var another = airing.Graphic != prepared.Graphic;
         if (another)
         {
@@ -189,14 +200,9 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         };
         Put(taken);
         Note(another ? HappeningKind.Lit : HappeningKind.Changed, taken);
-        Cover(prepared, taken.Id);
-        if (!prepared.Covers)
-        {
-            Uncover(taken.Id);
-        }
     }
 
-    private AiringId Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
+    private void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
     {
         var airing = new Airing(
             new AiringId($"a{State.Count + 1}"),
@@ -219,9 +225,6 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         {
             Begin(airing);
         }
-
-        Cover(prepared, airing.Id);
-        return airing.Id;
     }
 
     private void Begin(Airing waiting)

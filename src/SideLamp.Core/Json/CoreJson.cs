@@ -46,7 +46,7 @@ public static class CoreJson
     private sealed class InstantConverter : JsonConverter<Instant>
     {
         public override Instant Read(ref Utf8JsonReader reader, Type type, JsonSerializerOptions options) =>
-            Instant.FromUnixTimeTicks((long)Math.Round(reader.GetDouble() * NodaConstants.TicksPerMillisecond));
+            Instant.FromUnixTimeTicks((long)Math.Round(reader.GetDouble() * 1000) * (NodaConstants.TicksPerMillisecond / 1000));
 
         public override void Write(Utf8JsonWriter writer, Instant value, JsonSerializerOptions options) =>
             writer.WriteNumberValue((decimal)value.ToUnixTimeTicks() / NodaConstants.TicksPerMillisecond);

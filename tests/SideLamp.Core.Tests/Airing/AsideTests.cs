@@ -217,6 +217,75 @@ public sealed class AsideTests : OnAir
         Assert.Equal("a", Lit);
     }
 
+    [Fact]
+    public void Rules_24_and_32_a_full_frame_sent_away_by_mistake_comes_back_over_what_it_hid_and_under_what_was_over_it()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Light("d");
+        After(1000);
+        Do(new Darken(new("full")));
+        After(3000);
+        Assert.Equal("d a", Lit);
+        Do(new TakeBack());
+        Assert.Equal("d full", Lit);
+        Do(new Darken(new("full")));
+        After(3000);
+        Assert.Equal("d a", Lit);
+    }
+
+    [Fact]
+    public void Rules_18_and_24_what_was_forgotten_while_it_was_aside_is_aside_again()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Do(new Darken(new("a")));
+        Assert.Empty(Air.Asides);
+        Do(new TakeBack());
+        Do(new Darken(new("full")));
+        After(1000);
+        Assert.Equal("a", Lit);
+    }
+
+    [Fact]
+    public void Rules_17_and_32_an_alert_in_place_of_a_full_frame_keeps_aside_what_was_under_it()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
+        Facts.Graphics["news"] = ("full-frame", "news", Duration.FromSeconds(2));
+        Do(new Alert(new("news")));
+        After(1000);
+        Assert.Equal("news", Lit);
+        After(3000);
+        Assert.Equal("full", Lit);
+        Do(new Darken(new("full")));
+        After(1000);
+        Assert.Equal("a", Lit);
+    }
+
+    [Fact]
+    public void Rule_19_a_person_who_lights_what_is_on_air_as_an_alert_keeps_it()
+    {
+        Facts.Graphics["c"] = ("lower-left", "bug", Duration.FromSeconds(2));
+        Light("a");
+        After(1000);
+        Do(new Alert(new("c")));
+        After(1000);
+        Facts.Graphics["c"] = ("lower-left", "bug", null);
+        Light("c");
+        After(60_000);
+        Assert.Equal("c", Lit);
+    }
+
     private void Full()
     {
         Facts.Graphics["full"] = ("full-frame", "full", null);
