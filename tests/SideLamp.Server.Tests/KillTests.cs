@@ -22,9 +22,11 @@ public sealed class KillTests
         for (var round = 0; round < Rounds; round++)
         {
             using var stop = new CancellationTokenSource();
-            var pressing = PressUntilKilled(server, lit, random.Next(), stop.Token);
-            // Sometimes among the first presses, sometimes among many.
-            await Task.Delay(random.Next(1, 250));
+            // Sometimes among the first presses, sometimes among many; and at any instant of one.
+            var enough = new Enough(round % 2 == 0 ? random.Next(3) : random.Next(4, 30));
+            var pressing = PressUntilKilled(server, lit, random.Next(), enough, stop.Token);
+            await enough.Reached;
+            await Task.Delay(random.Next(20));
             await server.Kill();
             await stop.CancelAsync();
             var (count, inFlight) = await pressing;
@@ -49,11 +51,12 @@ public sealed class KillTests
     }
 
     /// <returns>How many presses were acknowledged, and the graphic whose press was not answered any more.</returns>
-    private static async Task<(int Count, string? InFlight)> PressUntilKilled(RunningServer server, Dictionary<string, bool> lit, int seed, CancellationToken stop)
+    private static async Task<(int Count, string? InFlight)> PressUntilKilled(RunningServer server, Dictionary<string, bool> lit, int seed, Enough enough, CancellationToken stop)
     {
         var random = new Random(seed);
         for (var count = 0; ; count++)
         {
+            enough.Count(count);
             var graphic = Graphics[random.Next(Graphics.Length)];
             var wish = !lit[graphic];
             if (stop.IsCancellationRequested)
@@ -70,6 +73,22 @@ public sealed class KillTests
             catch (HttpRequestException)
             {
                 return (count, graphic);
+            }
+        }
+    }
+
+    /// <summary>Tells when so many presses were acknowledged.</summary>
+    private sealed class Enough(int presses)
+    {
+        private readonly TaskCompletionSource _reached = new(TaskCreationOptions.RunContinuationsAsynchronously);
+
+        public Task Reached => _reached.Task;
+
+        public void Count(int acknowledged)
+        {
+            if (acknowledged >= presses)
+            {
+                _reached.TrySetResult();
             }
         }
     }

@@ -160,12 +160,12 @@ public sealed class RunTests : IAsyncLifetime
         Assert.InRange(zero - change["now"]!.GetValue<double>(), 715_000, 720_000);
 
         await Press("timer", new { timer = "check", act = "add", by = 60_000 });
-        Assert.Equal(zero + 60_000, Program((await page.Next("change"))["patch"]![0]!["set"]!)["zero"]!.GetValue<double>(), 1e-6);
+        Assert.Equal(zero + 60_000, Program((await page.Next("change"))["patch"]![0]!["set"]!)["zero"]!.GetValue<double>(), 0.001);
 
         await _server.Kill();
         await _server.Restart();
         using var again = await _server.Open(await _server.Token());
-        Assert.Equal(zero + 60_000, Program((await again.Next("snap"))["items"]![0]!["nodes"]!)["zero"]!.GetValue<double>(), 1e-6);
+        Assert.Equal(zero + 60_000, Program((await again.Next("snap"))["items"]![0]!["nodes"]!)["zero"]!.GetValue<double>(), 0.001);
     }
 
     [Fact]

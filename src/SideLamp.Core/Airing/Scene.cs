@@ -12,6 +12,9 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     public List<Choice> Choices { get; } = [];
 
+    /// <summary>Three are many: a show goes on, whatever a mistake here would do.</summary>
+    private const int MostRounds = 20;
+
     private const string NoSuchCard = "There is no such card any more.";
 
     private Instant Now => State.Now;
@@ -47,8 +50,9 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
     public void Settle()
     {
-        AirState before;
-        do
+        // What has come back, or has lost its seat, may be what an alert waited for: until nothing changes any more.
+        var before = default(AirState);
+        for (var round = 0; State != before && round < MostRounds; round++)
         {
             before = State;
             NextAlert();
@@ -60,8 +64,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
                     Begin(waiting);
                 }
             }
-            // What has come back, or has lost its seat, may be what an alert waited for.
-        } while (State != before);
+        }
     }
 
     private string? LightIt(Light light)

@@ -137,11 +137,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_23_and_32_lights_back_brings_the_full_frame_and_what_is_under_it_stays_under()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Do(new LightsOut());
         After(1000);
         Do(new LightsBack());
@@ -186,11 +182,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_23_and_32_what_was_lit_over_a_full_frame_comes_back_and_not_what_was_under_it()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Light("b");
         After(1000);
         Do(new LightsOut());
@@ -202,11 +194,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_24_and_32_lights_out_taken_back_leaves_under_the_full_frame_what_was_there()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Do(new LightsOut());
         After(100);
         Do(new TakeBack());
@@ -220,11 +208,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_24_and_32_a_full_frame_sent_away_by_mistake_comes_back_over_what_it_hid_and_under_what_was_over_it()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Light("d");
         After(1000);
         Do(new Darken(new("full")));
@@ -240,11 +224,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_18_and_24_what_was_forgotten_while_it_was_aside_is_aside_again()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Do(new Darken(new("a")));
         Assert.Empty(Air.Asides);
         Do(new TakeBack());
@@ -256,11 +236,7 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rules_17_and_32_an_alert_in_place_of_a_full_frame_keeps_aside_what_was_under_it()
     {
-        Full();
-        Light("a");
-        After(1000);
-        Light("full");
-        After(1000);
+        LightUnderFull();
         Facts.Graphics["news"] = ("full-frame", "news", Duration.FromSeconds(2));
         Do(new Alert(new("news")));
         After(1000);
@@ -284,6 +260,16 @@ public sealed class AsideTests : OnAir
         Light("c");
         After(60_000);
         Assert.Equal("c", Lit);
+    }
+
+    /// <summary>“a” is aside under a full-frame graphic.</summary>
+    private void LightUnderFull()
+    {
+        Full();
+        Light("a");
+        After(1000);
+        Light("full");
+        After(1000);
     }
 
     private void Full()
