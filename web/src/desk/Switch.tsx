@@ -77,7 +77,7 @@ export const Switch = memo(function Switch(props: Props) {
             className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
           >
             <Lamp lit={lit} standby={standby} />
-            <span className="min-w-0 flex-1 overflow-hidden">
+            <span className="@container min-w-0 flex-1 overflow-hidden">
               <span className="flex items-baseline gap-1.5">
                 <span className="min-w-14 truncate font-semibold">{graphic.name}</span>
                 {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
@@ -161,7 +161,9 @@ function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
   const now = useNow();
   return (
     <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
-      {uncarried ? 'Unseen' : 'On air'} {clockText(now - since)}
+      {/* Where there is little room the lamp has said so already. */}
+      <span className="@max-[112px]:sr-only">{uncarried ? 'Unseen' : 'On air'} </span>
+      {clockText(now - since)}
     </span>
   );
 }
