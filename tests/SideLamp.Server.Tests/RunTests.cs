@@ -110,14 +110,50 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task Rule_27_a_number_that_is_locked_is_not_counted_while_it_is_on_air()
+    {
+        await Lock("count", "score", "leftCount");
+        Assert.Equal(HttpStatusCode.OK, (await Count("leftCount")).StatusCode);
+        await _server.Press("light", "count");
+        var locked = await Count("leftCount");
+        Assert.Contains("does not change while", await locked.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.False((await Press("reset", new { graphic = "count" })).IsSuccessStatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await Count("rightCount")).StatusCode);
+        Assert.Equal("38 · 13 · moths · beetles", (await Switch("count"))["words"]!.GetValue<string>());
+
+        Task<HttpResponseMessage> Count(string field) => Press("count", new { graphic = "count", field, by = 1 });
+    }
+
+    [Fact]
+    public async Task A_switch_says_what_is_read_on_air_and_which_timer_it_shows()
+    {
+        var timed = await Switch("check");
+        // Not its per cent, which only moves a line; its figures run on the page.
+        Assert.Equal(("lamp check", "check"), (timed["words"]!.GetValue<string>(), timed["timer"]!.GetValue<string>()));
+        var untimed = await Switch("goal");
+        Assert.Equal(("412 · Hedgerow fund · 600", null), (untimed["words"]!.GetValue<string>(), untimed["timer"]?.GetValue<string>()));
+    }
+
+    [Fact]
+    public async Task A_picture_shows_timers_as_a_cue_will_set_them_and_sets_none()
+    {
+        var still = await Preview(new { graphic = "check" });
+        Assert.Null(Program(still)["zero"]);
+        var ahead = await Preview(new { graphic = "check", cue = "check" });
+        Assert.NotNull(Program(ahead)["zero"]);
+        // The line of the corner timer runs down; the one before the show grows.
+        Assert.Equal((false, true), (Gone(ahead), Gone(await Preview(new { graphic = "soon" }))));
+        Assert.Null(Program(await Preview(new { graphic = "check" }))["zero"]);
+        Assert.Equal(HttpStatusCode.NotFound, (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic = "check", cue = "none" })).StatusCode);
+
+        async Task<JsonNode> Preview(object wish) => (await (await _server.Http.PostAsJsonAsync("/api/preview", wish)).Content.ReadFromJsonAsync<JsonNode>())!["nodes"]!;
+        bool Gone(JsonNode nodes) => nodes.AsArray().Select(node => node!["drain"]).Single(drain => drain is not null)!["gone"]!.GetValue<bool>();
+    }
+
+    [Fact]
     public async Task Rule_27_a_field_that_is_locked_does_not_change_while_it_is_on_air()
     {
-        var made = await _server.Http.PostAsJsonAsync("/api/templates", new { copyOf = "name" });
-        var id = (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
-        var source = JsonNode.Parse((await _server.Http.GetFromJsonAsync<JsonNode>($"/api/templates/{id}/source"))!["source"]!.GetValue<string>())!;
-        source["fields"]!.AsArray().Single(field => field!["name"]!.GetValue<string>() == "role")!["onAir"] = false;
-        await _server.Http.PutAsJsonAsync($"/api/templates/{id}", new { revision = long.MaxValue, source = source.ToJsonString() });
-        await Edit("names", new { template = id });
+        await Lock("names", "name", "role");
         await _server.Press("light", "names");
         Assert.Equal(HttpStatusCode.OK, (await Edit("names", new { words = new { name = "Odalys B. Thrupp" } })).StatusCode);
         var locked = await Edit("names", new { words = new { role = "keeper of the lamp" } });
@@ -146,7 +182,6 @@ public sealed class RunTests : IAsyncLifetime
     {
         await _server.Press("light", "check");
         using var page = await _server.Open(await _server.Token());
-        JsonNode Program(JsonNode nodes) => nodes.AsArray().Single(node => node!["line"]?["digits"] is not null)!["line"]!["digits"]!["program"]!;
         var standing = Program((await page.Next("snap"))["items"]![0]!["nodes"]!);
         Assert.Equal((null, 720_000.0), (standing["zero"], standing["still"]!.GetValue<double>()));
 
@@ -218,6 +253,27 @@ public sealed class RunTests : IAsyncLifetime
         // Undo still knows the last act, and the seat what it held.
         await Press("takeBack", new { });
         Assert.Contains("names", Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Any())));
+    }
+
+    /// <summary>The program of the figures among these nodes.</summary>
+    private static JsonNode Program(JsonNode nodes) => nodes.AsArray().Single(node => node!["line"]?["digits"] is not null)!["line"]!["digits"]!["program"]!;
+
+    /// <summary>Gives the graphic a template of its own, in which the field does not change on air.</summary>
+    private async Task Lock(string graphic, string template, string field)
+    {
+        var made = await _server.Http.PostAsJsonAsync("/api/templates", new { copyOf = template });
+        var id = (await made.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
+        var source = JsonNode.Parse((await _server.Http.GetFromJsonAsync<JsonNode>($"/api/templates/{id}/source"))!["source"]!.GetValue<string>())!;
+        source["fields"]!.AsArray().Single(one => one!["name"]!.GetValue<string>() == field)!["onAir"] = false;
+        await _server.Http.PutAsJsonAsync($"/api/templates/{id}", new { revision = long.MaxValue, source = source.ToJsonString() });
+        await Edit(graphic, new { template = id });
+    }
+
+    /// <summary>What a desk that joins now is told of the graphic's switch.</summary>
+    private async Task<JsonNode> Switch(string graphic)
+    {
+        using var desk = await _server.Open();
+        return (await desk.Next("desk"))["switches"]!.AsArray().Single(one => one!["graphic"]!.GetValue<string>() == graphic)!;
     }
 
     private static IEnumerable<string> Lit(JsonNode news) =>

@@ -438,6 +438,15 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   await expect(shown(output, 'New follower')).toBeVisible();
   expect((await played()).length).toBe(2);
 
+  // A page that may not play says so, and the top line passes it on while sound is wanted.
+  await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
+  await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(false);
+  await output.evaluate(() => {
+    HTMLMediaElement.prototype.play = () => Promise.reject(new DOMException('not allowed'));
+  });
+  await page.keyboard.press('i');
+  await expect(page.getByText('1 output showing, without sound')).toBeVisible();
+
   // Chromium's own decoder reads each: not silent, not clipped, not long.
   const { tones } = await show(lamp);
   expect(tones.length).toBeGreaterThan(3);

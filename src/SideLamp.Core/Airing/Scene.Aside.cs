@@ -124,6 +124,15 @@ internal sealed partial class Scene
         Send(airing, Origin.Automatic);
     }
 
+    /// <summary>Unless it is lit, or something else has taken its place meanwhile.</summary>
+    private void AddAside(Aside aside)
+    {
+        if (State.Of(aside.What.Graphic) is not { Holds: true } && !State.Asides.Exists(one => one.What.Replaces(aside.What)))
+        {
+            State = State with { Asides = State.Asides.Add(aside) };
+        }
+    }
+
     /// <summary>What keeps things aside that are under this full-frame graphic: its airing, or what it is aside for itself. Null = nothing.</summary>
     private AiringId? WaitsFor(GraphicId cover) => State.Of(cover) is { Holds: true } airing ? airing.Id : State.AsideOf(cover)?.Cause;
 

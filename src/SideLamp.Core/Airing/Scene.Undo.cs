@@ -186,15 +186,6 @@ internal sealed partial class Scene
         }
     }
 
-    /// <summary>Unless it is lit, or something else has taken its place meanwhile.</summary>
-    private void AddAside(Aside aside)
-    {
-        if (State.Of(aside.What.Graphic) is not { Holds: true } && !State.Asides.Exists(one => one.What.Replaces(aside.What)))
-        {
-            State = State with { Asides = State.Asides.Add(aside) };
-        }
-    }
-
     /// <summary>Viewers' events are never taken back, and never come back.</summary>
     private void PutBack(SeatChange seat)
     {

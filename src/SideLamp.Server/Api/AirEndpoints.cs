@@ -71,6 +71,7 @@ public static class AirEndpoints
                 press.Verb == AirVerb.Reset
                     ? Counts.Reset(graphic, template, press.Card, press.Keep ?? true)
                     : Counts.Step(graphic, template, press.Card, press.Field ?? throw RefusedException.Faulty("/field", "Say which number."), press.By, press.To);
+            OnAirRules.CheckLocked(stage, graphic, Counts.Put(stage, counts).Show.Graphic(graphic.Id)!, shelf);
             return director.Count(stage, counts, press.Id, now, how);
         }
 

@@ -24,8 +24,9 @@ public static class OnAirRules
         }
     }
 
-    /// <summary>Fields that the template locks do not change while their card is on air (rule 27).</summary>
-    private static void CheckLocked(Stage stage, Graphic before, Graphic after, Shelf shelf)
+    /// <summary>Fields that the template locks do not change while their card is on air (rule 27), neither by an edit nor counted.</summary>
+    /// <exception cref="RefusedException">One would.</exception>
+    public static void CheckLocked(Stage stage, Graphic before, Graphic after, Shelf shelf)
     {
         if (
             stage.Air.Of(before.Id) is not { Holds: true } airing

@@ -12,6 +12,7 @@ namespace SideLamp.Server.Live;
 
 /// <summary>An airing as the desk shows it.</summary>
 /// <param name="Edited">Whether the graphic was edited since, so that a push would change the air (rule 27).</param>
+/// <param name="LitAt">Since when viewers see this graphic; null while it waits.</param>
 /// <param name="Stay">How long it stays; null = until switched off.</param>
 /// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
 public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited);

@@ -1,11 +1,10 @@
 import { X } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { useLive, type News } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
 import { useShow, type Show } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
-import { drawerLook } from '../ui/Menu';
+import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 
 interface Ahead {
@@ -63,28 +62,22 @@ export function Coming() {
   const waits = news.alerts.length + (news.hush?.waiting.length ?? 0);
   if (all.length === 0) return null;
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Drawer
+      label="What comes by itself"
+      align="end"
+      className="max-h-[50vh] w-96 overflow-y-auto"
+      trigger={
         <Button kind="bare" className="shrink-0 px-2! font-normal! text-lamp-soft!">
           {waits > 0 ? `${waits} ${waits === 1 ? 'waits' : 'wait'}` : `${all.length} to come`}
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          side="top"
-          align="end"
-          sideOffset={6}
-          aria-label="What comes by itself"
-          className={`${drawerLook} z-40 max-h-[50vh] w-96 overflow-y-auto`}
-        >
-          <ol className="grid gap-0.5">
-            {all.map((one, place) => (
-              <Row key={`${one.name}/${one.why}/${place}`} one={one} />
-            ))}
-          </ol>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      <ol className="grid gap-0.5">
+        {all.map((one, place) => (
+          <Row key={`${one.name}/${one.why}/${place}`} one={one} />
+        ))}
+      </ol>
+    </Drawer>
   );
 }
 

@@ -38,13 +38,23 @@ export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card
   );
 }
 
+/** Whether a number is stepped here: it is not a feed's, and may change on air if it is there. */
+export function isStepped(field: NumberField, card: Card, lit: boolean): boolean {
+  const value = card.words[field.name] ?? field.sample;
+  return field.kind === 'number' && !value.includes('{{') && (field.onAir || !lit);
+}
+
+interface OneMoreProps {
+  graphic: Graphic;
+  template: Template;
+  lit: boolean;
+}
+
 /** On the switch: one press counts, without a look at the words first. */
-export function OneMore({ graphic, template }: { graphic: Graphic; template: Template }) {
+export function OneMore({ graphic, template, lit }: OneMoreProps) {
   const { press } = useAir();
   const card = upCardOf(graphic);
-  const counted = template.fields.filter(
-    (field) => field.start != null && !(card.words[field.name] ?? field.sample).includes('{{'),
-  );
+  const counted = template.fields.filter((field) => field.start != null && isStepped(field, card, lit));
   return counted.slice(0, mostOnSwitch).map((field) => {
     const key = graphic.countKeys[field.name]?.up;
     return (

@@ -8,10 +8,10 @@ import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type 
 import { isLit, useAir } from '../show/useAir';
 import { TimerControls } from '../timers/TimerControls';
 import { TimerFigures } from '../timers/TimerFigures';
-import { timerIn } from '../timers/timerIn';
+import { timerIn } from '../show/timerWords';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
-import { Counter, NewRound } from './Counters';
+import { Counter, isStepped, NewRound } from './Counters';
 
 interface Props {
   graphic: Graphic;
@@ -94,12 +94,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
           // What is counted comes first: it is stepped in a hurry.
           .sort((one, other) => Number(other.start != null) - Number(one.start != null))
           .map((field) => (
-            <WordRow
-              key={field.name}
-              {...{ graphic, card, field, draft, live }}
-              locked={lit && !field.onAir}
-              onType={type}
-            />
+            <WordRow key={field.name} {...{ graphic, card, field, draft, lit }} onType={type} />
           ))}
         {template && <NewRound graphic={graphic} card={card} template={template} />}
       </div>
@@ -143,11 +138,11 @@ interface WordRowProps {
   card: Card;
   field: Template['fields'][number];
   draft: Record<string, string>;
-  locked: boolean;
+  lit: boolean;
   onType(words: Record<string, string>): void;
 }
 
-function WordRow({ graphic, card, field, draft, locked, onType }: WordRowProps) {
+function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
   const { show } = useShow();
   const { news } = useLive();
   const now = card.words[field.name] ?? field.sample;
@@ -165,7 +160,8 @@ function WordRow({ graphic, card, field, draft, locked, onType }: WordRowProps) 
         </span>
       </div>
     );
-  const counts = field.kind === 'number' && !now.includes('{{') && !locked;
+  const counts = isStepped(field, card, lit);
+  const locked = lit && !field.onAir;
   const shared = {
     id,
     disabled: locked,

@@ -1,11 +1,10 @@
 import { BellOff, History, Undo2 } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { ageText, clockText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
-import { drawerLook } from '../ui/Menu';
+import { Drawer } from '../ui/Drawer';
 import { Button, Key } from '../ui/Button';
 import { Coming } from './Coming';
 
@@ -25,8 +24,11 @@ export function Strip() {
       >
         <Undo2 aria-hidden size={14} /> Take back <Key>Ctrl Z</Key>
       </Button>
-      <Popover.Root>
-        <Popover.Trigger asChild>
+      <Drawer
+        label="What happened on air"
+        align="start"
+        className="w-96"
+        trigger={
           <button
             type="button"
             className="flex min-h-9 min-w-0 flex-1 items-center gap-2 rounded-[10px] px-2 text-left text-quiet hover:bg-panel"
@@ -36,19 +38,10 @@ export function Strip() {
               {last ? `${last.sentence}, ${ageText(now - last.at)}` : 'Nothing has been on air yet.'}
             </span>
           </button>
-        </Popover.Trigger>
-        <Popover.Portal>
-          <Popover.Content
-            side="top"
-            align="start"
-            sideOffset={6}
-            aria-label="What happened on air"
-            className={`${drawerLook} z-40 w-96`}
-          >
-            <Trail />
-          </Popover.Content>
-        </Popover.Portal>
-      </Popover.Root>
+        }
+      >
+        <Trail />
+      </Drawer>
       <Coming />
       {news?.hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">

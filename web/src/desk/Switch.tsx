@@ -129,7 +129,7 @@ export const Switch = memo(function Switch(props: Props) {
                 <Repeat aria-hidden size={14} />
               </button>
             )}
-            {template && <OneMore graphic={graphic} template={template} />}
+            {template && <OneMore graphic={graphic} template={template} lit={lit} />}
             {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
             {/* It lies over the end of the words, and is there for whoever reaches for it. */}
             <button

@@ -1,11 +1,10 @@
 import { ChevronsUpDown } from 'lucide-react';
-import { Popover } from 'radix-ui';
 import { Link } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { useShow, type Timer } from '../show/ShowContext';
 import { TimerControls } from '../timers/TimerControls';
 import { TimerFigures } from '../timers/TimerFigures';
-import { drawerLook } from '../ui/Menu';
+import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 
 /** How many timers stand side by side under the cues. */
@@ -55,36 +54,28 @@ function Reading({ timer }: { timer: Timer }) {
 function AllTimers() {
   const { show } = useShow();
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>
+    <Drawer
+      label="All timers"
+      stays
+      // Over the quick words rather than over the map.
+      align="start"
+      alignOffset={80}
+      className="grid max-h-[60vh] w-[420px] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
+      trigger={
         <Button kind="bare" title="All timers">
           {show.timers.length} timers <ChevronsUpDown aria-hidden size={14} />
         </Button>
-      </Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
-          side="top"
-          // Over the quick words rather than over the map.
-          align="start"
-          alignOffset={80}
-          sideOffset={6}
-          aria-label="All timers"
-          data-hears-keys
-          // It stays open while switches are pressed; its button and Esc close it.
-          onInteractOutside={(event) => event.preventDefault()}
-          className={`${drawerLook} z-20 grid grid-cols-[minmax(0,1fr)] max-h-[60vh] w-[420px] gap-1 overflow-y-auto`}
-        >
-          {show.timers.map((timer) => (
-            <div key={timer.id} className="flex items-center gap-3 rounded-lg px-2 py-1">
-              <Reading timer={timer} />
-              <TimerControls timer={timer} />
-            </div>
-          ))}
-          <Link to="/timers" className="px-2 py-1 text-[11.5px] text-cool hover:underline">
-            Change them, or make another
-          </Link>
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+      }
+    >
+      {show.timers.map((timer) => (
+        <div key={timer.id} className="flex items-center gap-3 rounded-lg px-2 py-1">
+          <Reading timer={timer} />
+          <TimerControls timer={timer} />
+        </div>
+      ))}
+      <Link to="/timers" className="px-2 py-1 text-[11.5px] text-cool hover:underline">
+        Change them, or make another
+      </Link>
+    </Drawer>
   );
 }

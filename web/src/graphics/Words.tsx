@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
 import { Field, KeptText, same, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
-import { timerIn, timerWords } from '../timers/timerIn';
+import { timerIn, timerWords } from '../show/timerWords';
 import { Heading } from './Heading';
 import { PictureField } from './PictureField';
 

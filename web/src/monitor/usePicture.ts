@@ -2,7 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
 import { useLive, type News } from '../live/LiveContext';
 import type { Picture } from '../painter/wire';
-import { timerIn } from '../timers/timerIn';
+import { timerIn } from '../show/timerWords';
 import { templateOf, upCardOf, useShow, type Placement, type Show } from '../show/ShowContext';
 
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */

@@ -11,7 +11,7 @@ import { Field, KeptText, Select } from '../ui/Field';
 import { Empty, Page } from '../ui/Page';
 import { TimerControls } from './TimerControls';
 import { TimerFigures } from './TimerFigures';
-import { timerIn, timerWords } from './timerIn';
+import { timerIn, timerWords } from '../show/timerWords';
 
 const kinds = { down: 'down, from a length', up: 'up, from zero', until: 'to a time of day' } as const;
 const ends = { stop: 'stands at 0:00', over: 'counts on, with a plus', again: 'begins anew' } as const;
