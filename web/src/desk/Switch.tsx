@@ -84,7 +84,7 @@ export const Switch = memo(function Switch(props: Props) {
               </span>
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
                 {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
-                {away && <b className="font-semibold">{awayWords[away]} · </b>}
+                {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
                 {comes !== undefined && !lit && <Countdown words="comes in" at={comes} />}
                 {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
                 {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
@@ -131,14 +131,14 @@ export const Switch = memo(function Switch(props: Props) {
             )}
             {template && <OneMore graphic={graphic} template={template} lit={lit} />}
             {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
-            {/* It lies over the end of the words, and is there for whoever reaches for it. */}
+            {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover, it has its place. */}
             <button
               type="button"
               aria-label={`Edit the words of ${graphic.name}`}
               title="Edit its words"
               onClick={() => desk.choose({ graphic: graphic.id })}
               className={clsx(
-                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:opacity-100',
+                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100',
                 lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
               )}
             >
