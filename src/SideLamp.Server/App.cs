@@ -59,7 +59,7 @@ public static class App
     private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder data)
     {
         var folder = AppContext.BaseDirectory;
-        var clock = new EngineClock(TimeProvider.System);
+        var clock = new EngineClock(new AwakeOrAsleep());
         data.KeepSamples(Path.Combine(folder, "templates", "media"));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(clock);

@@ -101,6 +101,18 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_press_that_was_stuck_on_its_way_is_refused_and_not_done()
+    {
+        using var desk = await _server.Open();
+        var now = (await desk.Next("desk"))["now"]!.GetValue<double>();
+        var late = await Press("light", new { graphic = "names", at = now - 3500 });
+        Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
+        Assert.Contains("too late", await late.Content.ReadAsStringAsync(), StringComparison.Ordinal);
+        Assert.True((await Press("light", new { graphic = "lamp", at = now })).IsSuccessStatusCode);
+        Assert.Equal(["lamp"], Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Any())));
+    }
+
+    [Fact]
     public async Task A_key_belongs_to_one_thing_and_a_refusal_says_to_which()
     {
         var answer = await Edit("names", new { nextKey = "z" });
@@ -132,6 +144,7 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Equal(("lamp check", "check"), (timed["words"]!.GetValue<string>(), timed["timer"]!.GetValue<string>()));
         var untimed = await Switch("goal");
         Assert.Equal(("412 · Hedgerow fund · 600", null), (untimed["words"]!.GetValue<string>(), untimed["timer"]?.GetValue<string>()));
+        Assert.Equal("Still to see · 3 of 6 ticked", (await Switch("to-see"))["words"]!.GetValue<string>());
     }
 
     [Fact]

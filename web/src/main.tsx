@@ -56,6 +56,20 @@ createRoot(document.getElementById('app')!).render(
         </ShowProvider>
       </LiveProvider>
     </QueryClientProvider>
-    <Toaster theme="dark" position="bottom-left" offset={{ left: 84 }} />
+    {/* Above the foot of the desk: what was done by mistake is taken back there. */}
+    <Toaster
+      theme="dark"
+      position="bottom-left"
+      offset={{ left: 86, bottom: 54 }}
+      toastOptions={{
+        unstyled: true,
+        classNames: {
+          toast:
+            'flex w-90 items-center gap-2.5 rounded-[10px] bg-ridge px-3 py-2.5 font-sans text-[13px] text-ink shadow-[0_10px_36px_#000a,inset_0_0_0_1px_var(--color-line)]',
+          error: 'shadow-[0_10px_36px_#000a,inset_0_0_0_1.5px_var(--color-orchid)]! [&_[data-icon]]:text-orchid',
+          success: '[&_[data-icon]]:text-moss',
+        },
+      }}
+    />
   </StrictMode>,
 );

@@ -22,9 +22,8 @@ public static class ListRows
         var seen = new Dictionary<string, int>();
         foreach (var line in list.Split('\n').Where(line => line.Trim().Length > 0))
         {
-            var done = line.TrimStart().StartsWith(Done, StringComparison.OrdinalIgnoreCase);
-            var marked = done || line.TrimStart().StartsWith(Open, StringComparison.Ordinal);
-            var columns = (marked ? line.TrimStart()[Done.Length..] : line).Split('\t').Select(column => column.Trim()).Take(MostColumns).ToList();
+            var done = IsDone(line);
+            var columns = (IsMarked(line) ? line.TrimStart()[Done.Length..] : line).Split('\t').Select(column => column.Trim()).Take(MostColumns).ToList();
             var words = columns.Select((text, at) => KeyValuePair.Create($"{at + 1}", text)).ToImmutableDictionary();
             var twin = seen[columns[0]] = seen.GetValueOrDefault(columns[0]) + 1;
             rows.Add(new ListRow(twin == 1 ? columns[0] : $"{columns[0]}~{twin}", words.Add("done", done ? Done : "").Add("open", done ? "" : Open)));
@@ -32,4 +31,17 @@ public static class ListRows
 
         return rows;
     }
+
+    /// <summary>A list in a few words, for whoever switches it: how far a checklist has come, or else its rows one after the other.</summary>
+    public static string InOneLine(string list)
+    {
+        var rows = Of(list);
+        return list.Split('\n').Any(IsMarked)
+            ? $"{rows.Count(row => row.Words["done"].Length > 0)} of {rows.Count} ticked"
+            : string.Join(" · ", rows.Select(row => string.Join(' ', Enumerable.Range(1, MostColumns).Select(column => row.Words.GetValueOrDefault($"{column}", "")).Where(text => text.Length > 0))));
+    }
+
+    private static bool IsMarked(string line) => IsDone(line) || line.TrimStart().StartsWith(Open, StringComparison.Ordinal);
+
+    private static bool IsDone(string line) => line.TrimStart().StartsWith(Done, StringComparison.OrdinalIgnoreCase);
 }

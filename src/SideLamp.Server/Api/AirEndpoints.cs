@@ -12,13 +12,16 @@ public static class AirEndpoints
 {
     private const int LongestHow = 40;
 
+    /// <summary>A press that waited longer than this, while the server was stuck, must not surprise anybody on air.</summary>
+    private static readonly Duration Late = Duration.FromSeconds(3);
+
     public static void MapAir(this RouteGroupBuilder api)
     {
         api.MapPost(
                 "/air",
-                async (Press press, ShowLoop loop, Director director, Shelf shelf) =>
+                async (Press press, ShowLoop loop, Director director, Shelf shelf, EngineClock clock) =>
                 {
-                    var refusal = await loop.Ask((stage, now) => Do(stage, press, director, shelf, now));
+                    var refusal = await loop.Ask((stage, now) => press.At is { } made && clock.AgeOf(made) > Late ? throw TooLate() : Do(stage, press, director, shelf, now));
                     return refusal is null ? new Pressed(true) : throw new RefusedException(409, refusal, []);
                 }
             )
@@ -42,6 +45,8 @@ public static class AirEndpoints
             .ProducesProblem(404);
         api.MapPost("/preview", Preview).WithName("preview").ProducesProblem(400).ProducesProblem(404);
     }
+
+    private static RefusedException TooLate() => new(409, "Side Lamp was stuck, and this press came too late. It was not done: press again.", []);
 
     private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf, Director director, EngineClock clock)
     {

@@ -264,6 +264,7 @@ public enum AirVerb
 /// <param name="Field">Of count.</param>
 /// <param name="Keep">Of reset: whether all that is not counted stays; of hushOver: whether what waited comes now.</param>
 /// <param name="How">What it was pressed with, for the trail, such as <c>key 4</c>.</param>
+/// <param name="At">When it was made, by the server's time as the page knows it. One that comes more than 3 s late is refused: nobody means it any more. Null = it is never late.</param>
 public sealed record Press(
     CommandId Id,
     AirVerb Verb,
@@ -278,7 +279,8 @@ public sealed record Press(
     bool? Keep = null,
     string? How = null,
     TimerId? Timer = null,
-    TimerAct? Act = null
+    TimerAct? Act = null,
+    Instant? At = null
 );
 
 public sealed record Pressed(bool Done);

@@ -184,7 +184,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
         var shown = template
             .Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture && timers[field.Name] is null && IsRead(field))
             .OrderByDescending(field => field.Start is not null)
-            .Select(field => words[field.Name].ReplaceLineEndings(" "))
+            .Select(field => field.Kind == Core.Templates.FieldKind.List ? Core.Templates.ListRows.InOneLine(words[field.Name]) : words[field.Name].ReplaceLineEndings(" "))
             .Where(text => text.Length > 0);
         return new SwitchView(
             graphic.Id,

@@ -8,7 +8,8 @@ using SideLamp.Store;
 namespace SideLamp.Server.Loop;
 
 /// <summary>What the engine wants to know of a show, from the layout. It remembers the looks that it has told of.</summary>
-public sealed class AirFacts(PictureBook book, Kept kept) : IAirFacts
+/// <param name="skew">By how much the machine's clock has been set ahead of the engine's: times of day are that clock's.</param>
+public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirFacts
 {
     private readonly Dictionary<LookId, Look> _told = [];
 
@@ -54,7 +55,7 @@ public sealed class AirFacts(PictureBook book, Kept kept) : IAirFacts
 
     public Cue? Cue(CueId cue) => kept.Show.Cue(cue);
 
-    public Instant Next(LocalTime time, Instant now) => TimeOfDay.Next(time, DateTimeZoneProviders.Tzdb.GetSystemDefault(), now);
+    public Instant Next(LocalTime time, Instant now) => TimeOfDay.Next(time, DateTimeZoneProviders.Tzdb.GetSystemDefault(), now + skew) - skew;
 
     public (Duration Arrive, Duration Leave)? MotionOf(LookId look) =>
         Look(look) is { } known && book.PictureOf(look, known, kept) is var picture ? (picture.Arrive, picture.Leave) : null;

@@ -3,28 +3,65 @@ using NodaTime;
 namespace SideLamp.Server.Loop;
 
 /// <summary>
-/// The engine's time: the wall time of the start plus what has passed since. A backward step of the machine's clock never
-/// reaches the engine.
+/// The engine's time: the wall time of the start plus what has passed since, also while the machine slept. Whoever sets the
+/// machine's clock, forward or backward, does not reach the engine; only times of day follow that clock.
 /// </summary>
+/// <param name="time">Its timestamps go on while the machine sleeps.</param>
 public sealed class EngineClock(TimeProvider time)
 {
     private const long TicksPerMicrosecond = NodaConstants.TicksPerMillisecond / 1000;
+
+    /// <summary>Clocks are slewed by less than this; more is a clock that has been set.</summary>
+    private static readonly Duration LeastSetting = Duration.FromSeconds(2);
 
     private readonly Instant _start = Instant.FromDateTimeOffset(time.GetUtcNow());
     private readonly long _stamp = time.GetTimestamp();
 
     private long _aheadMs;
+    private long _leaptToMs = long.MinValue;
+    private long _skewMs;
 
     /// <summary>In whole µs: an instant that is kept and read back is the same.</summary>
     public Instant Now
     {
         get
         {
-            var now = _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp)) + Duration.FromMilliseconds(Interlocked.Read(ref _aheadMs));
+            var now = Passed + Duration.FromMilliseconds(Interlocked.Read(ref _aheadMs));
             return Instant.FromUnixTimeTicks(now.ToUnixTimeTicks() / TicksPerMicrosecond * TicksPerMicrosecond);
         }
     }
 
+    /// <summary>By how much the machine's clock has been set ahead since the start; below zero: back.</summary>
+    public Duration Skew => Duration.FromMilliseconds(Interlocked.Read(ref _skewMs));
+
+    private Instant Passed => _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp));
+
+    /// <summary>Looks at the machine's clock: whether it has been set since the last look.</summary>
+    public bool WasSet()
+    {
+        var skew = Instant.FromDateTimeOffset(time.GetUtcNow()) - Passed;
+        var by = skew - Skew;
+        if (by < LeastSetting && by > -LeastSetting)
+        {
+            return false;
+        }
+
+        Interlocked.Exchange(ref _skewMs, (long)skew.TotalMilliseconds);
+        return true;
+    }
+
+    /// <summary>How long ago something was that a page says was then, by the engine's time as the page knew it.</summary>
+    public Duration AgeOf(Instant then)
+    {
+        // A page that has not heard of a leap yet is not late for it.
+        var leaptTo = Interlocked.Read(ref _leaptToMs);
+        return Now - (leaptTo == long.MinValue ? then : Instant.Max(then, Instant.FromUnixTimeMilliseconds(leaptTo)));
+    }
+
     /// <summary>Jumps forward, for rehearsals: whatever falls due on the way happens.</summary>
-    public void Ahead(Duration by) => Interlocked.Add(ref _aheadMs, (long)by.TotalMilliseconds);
+    public void Ahead(Duration by)
+    {
+        Interlocked.Add(ref _aheadMs, (long)by.TotalMilliseconds);
+        Interlocked.Exchange(ref _leaptToMs, Now.ToUnixTimeMilliseconds());
+    }
 }

@@ -15,7 +15,7 @@ using SideLamp.Store;
 namespace SideLamp.Server.Loop;
 
 /// <summary>Looks and pictures of graphics, remembered: a press finds its picture laid out already.</summary>
-public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
+public sealed class PictureBook(Shelf shelf, ITextShaper shaper, EngineClock clock)
 {
     private const int MostRemembered = 5000;
     private readonly ConcurrentDictionary<LookKey, (LookId Id, Look Look)> _looks = new();
@@ -89,7 +89,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             : ImmutableDictionary<string, string>.Empty;
 
     /// <summary>What the engine wants to know of a show.</summary>
-    public AirFacts FactsOf(Kept kept) => new(this, kept);
+    public AirFacts FactsOf(Kept kept) => new(this, kept, clock.Skew);
 
     private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TKey, TValue> make)
         where TKey : notnull

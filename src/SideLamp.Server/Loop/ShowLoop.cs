@@ -13,7 +13,9 @@ namespace SideLamp.Server.Loop;
 public sealed class ShowLoop(ShowRepository repository, Director director, EngineClock clock, Stage opening, ILogger<ShowLoop> logger) : BackgroundService
 {
     private const int MostPresses = 256;
-    private static readonly Duration LongestSleep = Duration.FromMinutes(1);
+
+    /// <summary>The loop looks at the clock at least so often: a machine that slept is caught up with, and a clock that was set is noticed.</summary>
+    private static readonly Duration LongestSleep = Duration.FromSeconds(2);
 
     private readonly Channel<Action> _presses = Channel.CreateBounded<Action>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
     private readonly ConcurrentDictionary<string, Func<Stage, Stage>> _data = new();
@@ -67,6 +69,11 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         Wake(director.Open);
         while (!stoppingToken.IsCancellationRequested)
         {
+            if (clock.WasSet())
+            {
+                Wake(director.ClockWasSet);
+            }
+
             while (_presses.Reader.TryRead(out var press))
             {
                 press();

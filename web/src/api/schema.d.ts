@@ -1083,6 +1083,7 @@ export interface components {
             how?: null | string;
             timer?: string;
             act?: null | components["schemas"]["TimerAct"];
+            at?: number;
         };
         Pressed: {
             done: boolean;

@@ -13,7 +13,7 @@ interface Ahead {
   /** Null = it waits for something else than time. */
   at: number | null;
   /** Calls it off, where that can be done. */
-  off?: { verb: 'everyOff' | 'stopCue'; what: { graphic?: string; cue?: string } };
+  off?: { verb: 'everyOff' | 'stopCue' | 'dark'; what: { graphic?: string; cue?: string } };
 }
 
 /** All that will happen without a hand: what waits first, then by time. */
@@ -22,11 +22,18 @@ function ahead(show: Show, news: News): Ahead[] {
   const cue = (id: string) => show.cues.find((one) => one.id === id)?.name ?? '';
   const waiting = (ids: readonly string[], why: string): Ahead[] =>
     ids.map((id) => ({ name: name(id), why, at: null }));
+  /** Dark on what would come keeps it from coming. */
+  const dark = (graphic: string): Ahead['off'] => ({ verb: 'dark', what: { graphic } });
   const timed: Ahead[] = [
     ...news.airings
       .filter((one) => one.stayEnds != null)
       .map((one) => ({ name: name(one.graphic), why: 'leaves', at: one.stayEnds! })),
-    ...news.followers.map((one) => ({ name: name(one.graphic), why: 'follows', at: one.at })),
+    ...news.followers.map((one) => ({
+      name: name(one.graphic),
+      why: 'follows',
+      at: one.at,
+      off: dark(one.graphic),
+    })),
     ...news.repeats.map((one) => ({
       name: name(one.graphic),
       why: 'comes again',
@@ -47,7 +54,7 @@ function ahead(show: Show, news: News): Ahead[] {
   ];
   return [
     ...waiting(news.alerts, 'alert, waits its turn'),
-    ...waiting(news.asides, 'makes way, comes back'),
+    ...news.asides.map((one) => ({ name: name(one), why: 'makes way, comes back', at: null, off: dark(one) })),
     ...waiting(news.hush?.waiting ?? [], 'waits for the end of the hush'),
     ...timed.sort((one, other) => one.at! - other.at!),
   ];

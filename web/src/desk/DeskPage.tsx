@@ -8,7 +8,9 @@ import { AirMonitor } from '../monitor/AirMonitor';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
+import { isCarried } from '../show/carried';
 import { useShow } from '../show/ShowContext';
+import { isLit } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
@@ -39,6 +41,7 @@ export function DeskPage() {
   const picture = usePicture(chosen?.id, draft);
   const [backdrop, setBackdrop] = useBackdrop();
   useDeskKeys(desk);
+  const unseen = !!news && news.airings.some((airing) => isLit(airing.phase)) && !isCarried(news.pages);
 
   if (show.graphics.length === 0) {
     return (
@@ -101,7 +104,9 @@ export function DeskPage() {
       <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5">
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
-            <h2 className="font-semibold text-lamp-soft">On air</h2>
+            <h2 className={clsx('font-semibold', unseen ? 'text-orchid' : 'text-lamp-soft')}>
+              {unseen ? 'On air, seen by nobody' : 'On air'}
+            </h2>
             <select
               aria-label="Backdrop"
               value={backdrop}
@@ -117,7 +122,12 @@ export function DeskPage() {
           </div>
           <AirMonitor
             onChoose={(graphic) => desk.choose({ graphic })}
-            className="rounded-xl shadow-[0_0_0_2px_var(--color-lamp),0_0_30px_#ffb34733]"
+            className={clsx(
+              'rounded-xl',
+              unseen
+                ? 'shadow-[0_0_0_2px_var(--color-orchid)]'
+                : 'shadow-[0_0_0_2px_var(--color-lamp),0_0_30px_#ffb34733]',
+            )}
           />
         </div>
         <div>

@@ -3,6 +3,7 @@ import { RotateCcw, X } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive, type News } from '../live/LiveContext';
+import { isCarried } from '../show/carried';
 import { seatsInFrame } from '../show/seats';
 import { useShow, type Graphic, type Show } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
@@ -96,7 +97,7 @@ function factsOf(show: Show, news: News | null) {
     ),
     names: map(show.graphics, (one) => one.id),
     last: map(news?.last, (one) => one.seat),
-    carried: news?.pages.some((page) => page.awake && !page.behind) ?? true,
+    carried: !news || isCarried(news.pages),
     repeats,
     comes: (id: string) => followers.get(id)?.at ?? repeats.get(id)?.at,
     away: (id: string) =>

@@ -1,7 +1,7 @@
 import { useCallback, useMemo } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
-import { askedOf, isLit, useAir } from '../show/useAir';
+import { askedOf, askedStandby, isLit, useAir } from '../show/useAir';
 
 /** What presses do on the desk, whatever they are made with. `how` names that for the trail. */
 export interface Desk {
@@ -30,17 +30,19 @@ export function useDesk(): Desk {
         // A press that follows another before its answer takes it back.
         const asked = askedOf(id);
         const lit = asked ? asked === 'light' : isLit(airings?.find((airing) => airing.graphic === id)?.phase);
-        if (id !== loaded) choose({ graphic: id });
+        // The air first: what is chosen may come a moment later.
         if (lit) void press('dark', { graphic: id, how });
         else if (!lookFirst) void press('light', { graphic: id, alone, how });
+        if (id !== (askedStandby()?.graphic ?? loaded)) choose({ graphic: id });
       },
       cue(id, how) {
         if (lookFirst) choose({ cue: id });
         else void press('cue', { cue: id, how });
       },
       standby(how) {
-        if (loadedCue) void press('cue', { cue: loadedCue, how });
-        else if (loaded) void press('light', { graphic: loaded, how });
+        const { graphic, cue } = askedStandby() ?? { graphic: loaded, cue: loadedCue };
+        if (cue) void press('cue', { cue, how });
+        else if (graphic) void press('light', { graphic, how });
       },
     }),
     [airings, loaded, loadedCue, lookFirst, choose, press],

@@ -1,7 +1,7 @@
 import { useLayoutEffect } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { askedStandby, useAir } from '../show/useAir';
 import { keysOf } from './keys';
 import { isTyping } from '../ui/isTyping';
 import type { Desk } from './useDesk';
@@ -33,9 +33,11 @@ export function useDeskKeys(desk: Desk): void {
         // What was clicked before must not catch the Enter that lights this.
         if (document.activeElement instanceof HTMLElement) document.activeElement.blur();
         key.run();
-      } else if (event.key === 'Enter' && show.lookFirst && loaded) {
+      } else if (event.key === 'Enter' && show.lookFirst) {
+        const wished = askedStandby();
+        const lights = wished ? (wished.cue ?? wished.graphic) : loaded;
         const control = target.closest<HTMLElement>('button, a');
-        if (control && control.dataset.press !== loaded) return;
+        if (!lights || (control && control.dataset.press !== lights)) return;
         event.preventDefault();
         desk.standby('Enter');
       }

@@ -1,7 +1,6 @@
 import clsx from 'clsx';
 import { NavLink, Outlet } from 'react-router';
 import { KeyList } from './KeyList';
-import { Lost } from './Lost';
 import { Palette } from './Palette';
 import { places } from './places';
 import { TopLine } from './TopLine';
@@ -32,7 +31,6 @@ export function Frame() {
       </nav>
       <header className="min-w-0">
         <TopLine />
-        <Lost />
       </header>
       <main className="grid min-h-0 min-w-0">
         <Outlet />

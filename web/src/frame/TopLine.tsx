@@ -1,5 +1,7 @@
+import clsx from 'clsx';
 import { Check, TriangleAlert } from 'lucide-react';
 import type { ReactNode } from 'react';
+import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { ageText } from '../show/format';
@@ -8,6 +10,7 @@ import { KeptText } from '../ui/Field';
 import { useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
+import { useAlarm, type Alarm } from './useAlarm';
 
 /** The same everywhere: the show, what is lit now, how the outside is doing, and lights out. */
 export function TopLine() {
@@ -16,6 +19,8 @@ export function TopLine() {
   const { press } = useAir();
   const now = useNow();
   const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
+
+  const alarm = useAlarm();
 
   return (
     <div className="flex h-[52px] items-center gap-[18px] px-[18px]">
@@ -33,35 +38,79 @@ export function TopLine() {
           {keeping?.state === 'refused' && 'not kept'}
         </div>
       </div>
-      <ul aria-label="On air now" className="-mx-3 flex min-w-0 flex-1 gap-1.5 overflow-hidden px-3 py-3">
-        {lit.map((airing) => {
-          const name = show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted';
-          return (
-            <li key={airing.id} className="min-w-0">
-              <button
-                type="button"
-                onClick={() => void press('dark', { graphic: airing.graphic, how: 'the top line' })}
-                title={`${name} is on air. Press to switch it off.`}
-                className="lit flex max-w-44 items-center gap-1.5 rounded-full py-1 pr-3 pl-2.5 text-xs font-semibold"
-              >
-                <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />
-                <span className="sr-only">On air: </span>
-                <span className="truncate">{name}</span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
-      <Outside />
-      {news?.lightsOut && (
-        <Button kind="plain" onClick={() => void press('lightsBack')}>
-          Lights back
-        </Button>
+      {alarm?.away ? (
+        <AlarmPlate alarm={alarm} className="flex-1" />
+      ) : (
+        <>
+          <ul
+            aria-label="On air now"
+            className="-mx-3 flex max-h-full min-w-0 flex-1 flex-wrap content-center gap-x-1.5 gap-y-1 overflow-hidden px-3"
+          >
+            {lit.map((airing) => (
+              <LitLamp key={airing.id} airing={airing} small={lit.length > mostInARow} />
+            ))}
+          </ul>
+          {alarm ? <AlarmPlate alarm={alarm} className="w-[340px] shrink" /> : <Outside />}
+          {news?.lightsOut && (
+            <Button kind="plain" onClick={() => void press('lightsBack')}>
+              Lights back
+            </Button>
+          )}
+          <Button kind="lamp" onClick={() => void press('lightsOut')} className="min-h-10">
+            Lights out
+          </Button>
+        </>
       )}
-      <Button kind="lamp" onClick={() => void press('lightsOut')} className="min-h-10">
-        Lights out
-      </Button>
     </div>
+  );
+}
+
+/** More lamps than this stand in two rows. */
+const mostInARow = 5;
+
+/** What is lit, and the press that switches it off. */
+function LitLamp({ airing, small }: { airing: Schemas['AiringView']; small: boolean }) {
+  const { show } = useShow();
+  const { press } = useAir();
+  const name = show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted';
+  return (
+    <li className="min-w-0">
+      <button
+        type="button"
+        onClick={() => void press('dark', { graphic: airing.graphic, how: 'the top line' })}
+        title={`${name} is on air. Press to switch it off.`}
+        className={clsx(
+          'lit flex w-full items-center gap-1.5 rounded-full pr-3 pl-2.5 font-semibold',
+          small ? 'h-[22px] max-w-36 text-[11.5px]' : 'max-w-44 py-1 text-xs',
+        )}
+      >
+        <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />
+        <span className="sr-only">On air: </span>
+        <span className="truncate">{name}</span>
+      </button>
+    </li>
+  );
+}
+
+/** It stands in the top line, wherever one is, and moves nothing: a switch never slips away from under the finger. */
+function AlarmPlate({ alarm, className }: { alarm: Alarm; className: string }) {
+  return (
+    <p
+      role="alert"
+      title={`${alarm.title} ${alarm.words}`}
+      className={clsx(
+        'flex h-11 min-w-0 items-center gap-2.5 rounded-[10px] px-3 leading-tight',
+        className,
+        alarm.away
+          ? 'bg-orchid font-semibold text-on-orchid'
+          : 'bg-orchid/15 text-xs shadow-[inset_0_0_0_1.5px_var(--color-orchid)]',
+      )}
+    >
+      <TriangleAlert aria-hidden size={18} className={clsx('shrink-0', !alarm.away && 'text-orchid')} />
+      <span className="line-clamp-2">
+        <b>{alarm.title}</b> {alarm.words}
+      </span>
+    </p>
   );
 }
 

@@ -62,16 +62,24 @@ export function connect(clock: Clock, listener: Listener): Connection {
       }
     };
     opening.onclose = () => {
-      if (socket !== opening || closed) return;
-      socket = null;
-      listener.onDown?.();
-      waiting = window.setTimeout(open, retry * (0.75 + Math.random() / 2));
-      retry = Math.min(retry * 1.5, lastRetry);
+      if (socket === opening) lose();
     };
   };
 
+  const lose = (): void => {
+    socket = null;
+    if (closed) return;
+    listener.onDown?.();
+    waiting = window.setTimeout(open, retry * (0.75 + Math.random() / 2));
+    retry = Math.min(retry * 1.5, lastRetry);
+  };
+
   const watch = window.setInterval(() => {
-    if (socket && Date.now() - heard > silence) socket.close();
+    if (!socket || Date.now() - heard <= silence) return;
+    // A server that is stuck does not answer the goodbye either: nobody waits for it.
+    const silent = socket;
+    lose();
+    silent.close();
   }, 1000);
   const renew = window.setInterval(ping, pingAgain);
   const onVisible = (): void => {

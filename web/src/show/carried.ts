@@ -3,6 +3,11 @@ import type { Show } from './ShowContext';
 
 type PageView = Schemas['PageView'];
 
+/** Whether a page really shows what is lit. */
+export function isCarried(pages: readonly PageView[]): boolean {
+  return pages.some((page) => page.awake && !page.behind);
+}
+
 /** What keeps a page from really showing what is lit, in a few words; null = nothing. */
 export function troubleOf(page: PageView, show: Show): string | null {
   const { width, height, rate } = show.canvas;

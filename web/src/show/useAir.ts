@@ -4,30 +4,42 @@ import { answered, client, Refusal, type Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 
 export type Verb = Schemas['AirVerb'];
-type What = Omit<Partial<Schemas['Press']>, 'id' | 'verb'>;
+type What = Omit<Partial<Schemas['Press']>, 'id' | 'verb' | 'at'>;
+type Choice = Schemas['StandbyChoice'];
 
 /** Sends a press. False when it could not be sent, or was refused; which has been said by then. */
 export type PressIt = (verb: Verb, what?: What) => Promise<boolean>;
 
 type Wish = 'light' | 'dark';
 
-/** What was asked and is not confirmed yet, by graphic: the desk shows it at once. */
-const asked = new Map<string, { press: string; wish: Wish }>();
+/** What was asked and is not confirmed yet: the desk shows it at once. */
+const asked = {
+  /** By graphic. */
+  wishes: new Map<string, { press: string; wish: Wish }>(),
+  standby: null as Choice | null,
+};
 const listeners = new Set<() => void>();
 
-function ask(graphic: string, press: string, wish: Wish): void {
-  asked.set(graphic, { press, wish });
+function changed(): void {
   for (const listener of listeners) listener();
+}
+
+function ask(graphic: string, press: string, wish: Wish): void {
+  asked.wishes.set(graphic, { press, wish });
+  changed();
 }
 
 /** A press was answered. What was asked after it stands. */
 function answer(graphic: string, press: string): void {
-  if (asked.get(graphic)?.press === press) asked.delete(graphic);
-  for (const listener of listeners) listener();
+  if (asked.wishes.get(graphic)?.press === press) asked.wishes.delete(graphic);
+  changed();
 }
 
 /** What was asked of a graphic last and is on its way to the server. */
-export const askedOf = (graphic: string): Wish | undefined => asked.get(graphic)?.wish;
+export const askedOf = (graphic: string): Wish | undefined => asked.wishes.get(graphic)?.wish;
+
+/** What was chosen for standby last and is on its way to the server: Enter right after it means this. */
+export const askedStandby = (): Choice | null => asked.standby;
 
 /** Presses reach the server in the order in which they were made: each waits for the answer to the one before. */
 let before: Promise<unknown> = Promise.resolve();
@@ -49,35 +61,54 @@ export function useAsked(graphic: string): Wish | undefined {
   );
 }
 
-/** Presses. What cannot be sent is said, never swallowed. */
+/** A server that does not answer for so long, in ms, is stuck: it refuses itself what comes later than 3 s. */
+const patience = 3500;
+
+/** Presses. What cannot be sent is said, never swallowed; and what was not answered in time is not done later. */
 export function useAir() {
-  const { up } = useLive();
-  const press = useCallback<PressIt>(
-    async (verb, what = {}) => {
-      if (!up) {
-        toast.error('Not sent: Side Lamp is not answering. What is on air stays as it is.', { id: 'lost' });
-        return false;
-      }
-      const shown = (verb === 'light' || verb === 'dark') && what.graphic ? what.graphic : null;
-      const id = crypto.randomUUID();
-      if (shown) ask(shown, id, verb as Wish);
+  const { up, clock } = useLive();
+  const send = useCallback(
+    async <T>(request: (signal: AbortSignal) => Promise<T>): Promise<T | null> => {
+      const lost = (words: string): null => {
+        toast.error(`${words} What is on air stays as it is.`, { id: 'lost' });
+        return null;
+      };
+      if (!up) return lost('Not sent: Side Lamp is not answering.');
+      const signal = AbortSignal.timeout(patience);
       try {
-        await inTurn(() => answered(client.POST('/api/air', { body: { id, verb, alone: false, ...what } })));
-        return true;
+        return await inTurn(() => {
+          signal.throwIfAborted();
+          return request(signal);
+        });
       } catch (error) {
+        if (signal.aborted) return lost('Not done: Side Lamp did not answer in time.');
         toast.error(error instanceof Refusal ? error.sentence : String(error));
-        return false;
-      } finally {
-        // The news comes before the answer: by now the desk knows.
-        if (shown) answer(shown, id);
+        return null;
       }
     },
     [up],
   );
+  const press = useCallback<PressIt>(
+    async (verb, what = {}) => {
+      const shown = up && (verb === 'light' || verb === 'dark') && what.graphic ? what.graphic : null;
+      const [id, at] = [crypto.randomUUID(), clock.now()];
+      if (shown) ask(shown, id, verb as Wish);
+      const body = { id, verb, alone: false, ...what, at };
+      const done = await send((signal) => answered(client.POST('/api/air', { body, signal })));
+      // The news comes before the answer: by now the desk knows.
+      if (shown) answer(shown, id);
+      return done !== null;
+    },
+    [up, clock, send],
+  );
   const standby = useCallback(
-    (choice: { graphic?: string; cue?: string }) =>
-      answered(client.PUT('/api/standby', { body: choice })).catch(() => undefined),
-    [],
+    async (choice: Choice): Promise<boolean> => {
+      if (up) asked.standby = choice;
+      const done = await send((signal) => answered(client.PUT('/api/standby', { body: choice, signal })));
+      if (asked.standby === choice) asked.standby = null;
+      return done !== null;
+    },
+    [up, send],
   );
   return { press, standby };
 }

@@ -1,0 +1,96 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
+using SideLamp.Rendering;
+using SideLamp.Server.Loop;
+using SideLamp.StandIns;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>What the machine does with its clock, and what becomes of the air then.</summary>
+public sealed class ClockTests
+{
+    private readonly Machine _machine = new();
+
+    [Fact]
+    public void The_engines_time_is_what_has_passed_wherever_the_machines_clock_is_set()
+    {
+        var clock = new EngineClock(_machine);
+        var start = clock.Now;
+        _machine.Pass(Duration.FromSeconds(10));
+        _machine.Set(-Duration.FromHours(1));
+        Assert.Equal((true, -Duration.FromHours(1)), (clock.WasSet(), clock.Skew));
+        Assert.False(clock.WasSet());
+        _machine.Set(Duration.FromSeconds(1));
+        // A second is what clocks are slewed by.
+        Assert.False(clock.WasSet());
+        Assert.Equal(Duration.FromSeconds(10), clock.Now - start);
+    }
+
+    [Fact]
+    public void A_clock_that_is_set_moves_what_runs_to_a_time_of_day_and_nothing_else()
+    {
+        var clock = new EngineClock(_machine);
+        var folder = Path.GetDirectoryName(typeof(App).Assembly.Location)!;
+        var director = new Director(new PictureBook(new Shelf(Path.Combine(folder, "templates")), new TextShaper(Path.Combine(folder, "fonts"), face => face), clock));
+        Timer Made(string id, TimerKind kind) => new(new TimerId(id), id, kind, Duration.FromMinutes(12), new LocalTime(23, 30), AtZero.Stop);
+        var show = DemoShow.Empty("token") with { Timers = [Made("ends", TimerKind.Until), Made("paused", TimerKind.Until), Made("tea", TimerKind.Down)] };
+        var kept = new Kept(show, AirState.Dark(clock.Now), ImmutableDictionary<LookId, Look>.Empty, ImmutableDictionary<FeedId, FeedState>.Empty);
+        var stage = director.Open(new Stage(kept, 1, ImmutableDictionary<string, Touch>.Empty, Standby.Empty, History.Empty, [], null), clock.Now).Stage;
+        stage = Set(stage, "tea", TimerAct.Start);
+        stage = Set(stage, "paused", TimerAct.Pause);
+        var before = stage.Air;
+
+        _machine.Set(Duration.FromMinutes(25));
+        Assert.True(clock.WasSet());
+        stage = director.ClockWasSet(stage, clock.Now).Stage;
+        Assert.Equal(Duration.FromMinutes(25), Run(before, "ends").Due!.Value - Run(stage.Air, "ends").Due!.Value);
+        Assert.Equal((Run(before, "tea"), Run(before, "paused")), (Run(stage.Air, "tea"), Run(stage.Air, "paused")));
+
+        static TimerRun Run(AirState air, string id) => air.Timers.Single(run => run.Timer == new TimerId(id));
+        Stage Set(Stage on, string timer, TimerAct act) => director.Do(on, new SetTimer(new TimerSetting(new TimerId(timer), act)), null, clock.Now).Stage;
+    }
+
+    [Fact]
+    public void A_page_that_has_not_heard_of_a_leap_is_not_late_for_it()
+    {
+        var clock = new EngineClock(_machine);
+        var made = clock.Now;
+        _machine.Pass(Duration.FromSeconds(1));
+        Assert.Equal(Duration.FromSeconds(1), clock.AgeOf(made));
+        clock.Ahead(Duration.FromMinutes(5));
+        Assert.InRange(clock.AgeOf(made).TotalMilliseconds, 0, 1);
+    }
+
+    [Fact]
+    public void Time_goes_on_while_the_machine_sleeps()
+    {
+        // Source: proc(5), /proc/uptime: seconds since the start of the machine, those asleep among them.
+        var uptime = double.Parse(File.ReadAllText("/proc/uptime").Split(' ')[0], CultureInfo.InvariantCulture);
+        var time = new AwakeOrAsleep();
+        Assert.InRange((double)time.GetTimestamp() / time.TimestampFrequency, uptime - 0.01, uptime + 10);
+    }
+
+    /// <summary>A machine whose evening begins at 21:30 of its own time zone.</summary>
+    private sealed class Machine : TimeProvider
+    {
+        private Instant _wall = new LocalDateTime(2026, 11, 26, 21, 30).InZoneLeniently(DateTimeZoneProviders.Tzdb.GetSystemDefault()).ToInstant();
+        private Duration _passed;
+
+        public override DateTimeOffset GetUtcNow() => _wall.ToDateTimeOffset();
+
+        public override long GetTimestamp() => (long)_passed.TotalNanoseconds;
+
+        public override long TimestampFrequency => 1_000_000_000;
+
+        public void Pass(Duration by) => (_wall, _passed) = (_wall + by, _passed + by);
+
+        public void Set(Duration by) => _wall += by;
+    }
+}
