@@ -108,6 +108,16 @@ test('look first loads standby and Enter lights it; edits of what is lit wait fo
   await page.keyboard.press('Enter');
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
 
+  // Enter means what was pressed last, however slow the way to the server is.
+  await page.route('**/api/standby', async (route) => {
+    await new Promise((done) => setTimeout(done, 400));
+    await route.continue();
+  });
+  await page.keyboard.press('4');
+  await page.keyboard.press('Enter');
+  await expect(lit(page, 'Hollow Lane garden')).toBeVisible();
+  await expect(lit(page, 'Names').first()).toBeVisible();
+
   await page.goto(`${lamp.url}/graphics/names`);
   await page.getByLabel('Line below', { exact: true }).fill('keeper of the lamp');
   await expect(page.getByText('On air as it was before your edit.')).toBeVisible();
@@ -137,6 +147,32 @@ test('rule 34: the desk says when nobody can see what is lit, and an output that
   await expect(page.getByText(/On air 0:\d\d/)).toBeVisible();
   await expect(page.getByRole('alert')).toHaveCount(0);
   await context.close();
+});
+
+test('a server that is stuck is as unmistakable as one that is gone, and no press is done late', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await page.goto(lamp.url);
+  await expect(page.getByText('1 output showing')).toBeVisible();
+  const seat = await page.getByRole('region', { name: 'Lower left' }).boundingBox();
+  lamp.freeze();
+  await page.keyboard.press('1');
+  // At once on the desk, taken back when nobody confirms it.
+  await expect(lit(page, 'Names')).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Names', exact: true })).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('Not done: Side Lamp did not answer in time.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Names', exact: true })).toHaveAttribute('aria-pressed', 'false');
+  await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
+  // What is said moves nothing: a switch never slips away from under the finger.
+  expect(await page.getByRole('region', { name: 'Lower left' }).boundingBox()).toEqual(seat);
+  lamp.thaw();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.keyboard.press('3');
+  await expect(output.getByText('The lamp is on')).toBeVisible();
+  await expect(lit(page, 'Names')).toHaveCount(0);
+  await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
 });
 
 test('a page opened while the server is away is empty, and connects when it comes', async ({ browser, lamp, page }) => {

@@ -437,6 +437,8 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   await page.keyboard.press('a');
   await expect(shown(output, 'New follower')).toBeVisible();
   expect((await played()).length).toBe(2);
+  // What is still on its way out would only turn round: that is no arrival.
+  await expect(output.getByText('A tip for the hedgerow')).toHaveCount(0);
 
   // A page that may not play says so, and the top line passes it on while sound is wanted.
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();

@@ -50,6 +50,15 @@ export class SideLamp {
     });
   }
 
+  /** Stuck, and not gone: its sockets stay open, and nothing is answered until it goes on. */
+  freeze(): void {
+    this.process?.kill('SIGSTOP');
+  }
+
+  thaw(): void {
+    this.process?.kill('SIGCONT');
+  }
+
   async outputLink(): Promise<string> {
     const show = (await (await fetch(`${this.url}/api/show`)).json()) as {
       outputs: { token: string }[];
