@@ -272,6 +272,24 @@ test('with live edits words go to air as they are typed; without them they wait 
   await name.pressSequentially('hrupp, at the lamp', { delay: 15 });
   await expect(output.getByText('Odalys T.hrupp, at the lamp')).toBeVisible();
   await expect(name).toHaveValue('Odalys T.hrupp, at the lamp');
+
+  // Its place changes while it is lit, at once or with the push; it is moved, and not lit anew.
+  const plate = output.locator('[data-node="plate/plate"]').first();
+  const element = await plate.elementHandle();
+  const left = async () => Math.round((await plate.boundingBox())!.x);
+  const stood = await left();
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByLabel('Right, px').fill('40');
+  await page.getByLabel('Right, px').press('Enter');
+  await expect.poll(left).toBe(stood + 40);
+  await page.goto(lamp.url);
+  await page.getByRole('radio', { name: 'Edits wait' }).click();
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByLabel('Right, px').fill('90');
+  await page.getByLabel('Right, px').press('Enter');
+  await page.getByRole('button', { name: 'Push' }).click();
+  await expect.poll(left).toBe(stood + 90);
+  expect(await element!.evaluate((node) => node.isConnected)).toBe(true);
 });
 
 test('a timer runs alike on the output and the desk, through a kill, and a cue sets it', async ({

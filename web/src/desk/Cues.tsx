@@ -7,7 +7,7 @@ import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
 import { useShow, type Cue } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
-import { Key } from '../ui/Button';
+import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { CueEditor } from './CueEditor';
 import { litNow, newCue } from './cueEdits';
@@ -58,7 +58,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           <Clapperboard aria-hidden size={14} className="shrink-0 text-quiet" />
           <span className="truncate">{cue.name}</span>
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
-          {cue.key && <Key>{cue.key.toUpperCase()}</Key>}
+          {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
         </button>
       </ContextMenu.Trigger>
       <ContextMenu.Portal>

@@ -5,7 +5,7 @@ import { ageText, clockText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Drawer } from '../ui/Drawer';
-import { Button, Key } from '../ui/Button';
+import { Button, Key, keyHint } from '../ui/Button';
 import { Coming } from './Coming';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
@@ -22,7 +22,7 @@ export function Strip() {
         onClick={() => void press('takeBack')}
         title={news?.takeBack ? `Takes back: ${news.takeBack}` : 'Nothing on air to take back'}
       >
-        <Undo2 aria-hidden size={14} /> Take back <Key>Ctrl Z</Key>
+        <Undo2 aria-hidden size={14} /> Take back <Key className={keyHint}>Ctrl Z</Key>
       </Button>
       <Drawer
         label="What happened on air"

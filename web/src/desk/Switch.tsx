@@ -10,7 +10,7 @@ import type { TimerProgram } from '../painter/timer';
 import type { Graphic, Template } from '../show/ShowContext';
 import { isLit, useAir, useAsked } from '../show/useAir';
 import { TimerFigures } from '../timers/TimerFigures';
-import { Key } from '../ui/Button';
+import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { OneMore } from './Counters';
 import type { Desk } from './useDesk';
@@ -61,7 +61,7 @@ export const Switch = memo(function Switch(props: Props) {
           ref={place}
           data-lit={lit}
           className={clsx(
-            'group relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+            'group @container/switch relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
             lit ? 'lit' : 'bg-raised hover:bg-ridge',
             standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
             asked && 'opacity-80',
@@ -131,20 +131,20 @@ export const Switch = memo(function Switch(props: Props) {
             )}
             {template && <OneMore graphic={graphic} template={template} lit={lit} />}
             {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
-            {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover, it has its place. */}
+            {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover it has a place of its own, if there is room. */}
             <button
               type="button"
               aria-label={`Edit the words of ${graphic.name}`}
               title="Edit its words"
               onClick={() => desk.choose({ graphic: graphic.id })}
               className={clsx(
-                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100',
+                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100 [@media(hover:none)]:@max-[230px]/switch:hidden',
                 lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
               )}
             >
               <PenLine aria-hidden size={14} />
             </button>
-            {graphic.key && <Key className={lit ? 'bg-[#7a4a0022]' : undefined}>{graphic.key.toUpperCase()}</Key>}
+            {graphic.key && <Key className={clsx(keyHint, lit && 'bg-[#7a4a0022]')}>{graphic.key.toUpperCase()}</Key>}
           </span>
           {lit && airing?.stayEnds != null && airing.stay != null && (
             <StayLine ends={airing.stayEnds} stay={airing.stay} />

@@ -4,7 +4,7 @@ import type { ReactNode } from 'react';
 import { useLive } from '../live/LiveContext';
 import type { Timer } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
-import { Key } from '../ui/Button';
+import { Key, keyHint } from '../ui/Button';
 
 const minute = 60_000;
 
@@ -25,7 +25,7 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
       </Control>
       <Control label={`${running ? 'Pause' : 'Start'} ${timer.name}`} onPress={() => act(running ? 'pause' : 'start')}>
         {running ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
-        {timer.key && <Key>{timer.key.toUpperCase()}</Key>}
+        {timer.key && <Key className={keyHint}>{timer.key.toUpperCase()}</Key>}
       </Control>
       <Control label={`A minute more: ${timer.name}`} spare={brief} onPress={() => act('add', minute)}>
         <Plus aria-hidden size={15} />

@@ -38,3 +38,6 @@ export function Key({ children, className }: { children: string; className?: str
     </kbd>
   );
 }
+
+/** Look of a key cap that only reminds: where nothing can hover there is no keyboard either. */
+export const keyHint = '[@media(hover:none)]:hidden';
