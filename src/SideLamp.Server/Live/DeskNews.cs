@@ -86,6 +86,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
     private const int MostRemembered = 5000;
     private const int ShownTrail = 12;
     private readonly ConcurrentDictionary<(GraphicId, LookId), SwitchView> _said = new();
+    private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
 
     /// <param name="switches">Those that the desk does not know yet.</param>
     public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IEnumerable<SwitchView> switches)
@@ -145,7 +146,17 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
         : act.Graphic is { } id && stage.Show.Graphic(id) is { } graphic ? $"{act.What}, {graphic.Name}"
         : act.What;
 
-    public List<SwitchView> Switches(Stage stage) => [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
+    /// <summary>Of all graphics. Most presses change none of them: then it is the very same list as before.</summary>
+    public ImmutableArray<SwitchView> Switches(Stage stage)
+    {
+        if (_latest is not var (of, views) || of.Show != stage.Show || of.Feeds != stage.Feeds || of.Air.Timers != stage.Air.Timers)
+        {
+            views = [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
+            _latest = (stage, views);
+        }
+
+        return views;
+    }
 
     private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
     {

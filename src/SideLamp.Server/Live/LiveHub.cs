@@ -32,6 +32,7 @@ public sealed class LiveHub : BackgroundService
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
 
+    private ImmutableArray<SwitchView> _switches = [];
     private Dictionary<GraphicId, SwitchView> _told = [];
     private Instant _changedAt;
 
@@ -254,8 +255,14 @@ public sealed class LiveHub : BackgroundService
             }
 
             var switches = _desk.Switches(_loop.Stage);
-            var news = CoreJson.Write(NewsNow(switches.Where(one => _told.GetValueOrDefault(one.Graphic) != one)));
-            _told = switches.ToDictionary(one => one.Graphic);
+            List<SwitchView> differing = [];
+            if (switches != _switches)
+            {
+                differing = [.. switches.Where(one => _told.GetValueOrDefault(one.Graphic) != one)];
+                (_switches, _told) = (switches, switches.ToDictionary(one => one.Graphic));
+            }
+
+            var news = CoreJson.Write(NewsNow(differing));
             foreach (var desk in desks)
             {
                 desk.Send(news);

@@ -139,7 +139,7 @@ const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps)
           'gap-1',
           strip ? 'grid flex-1 grid-cols-[repeat(auto-fit,minmax(150px,1fr))]' : 'flex flex-col',
           // The glow of what is lit has room within what scrolls.
-          graphics.length > open && '-m-2 min-h-0 overflow-y-auto p-2',
+          graphics.length > open && '-m-2 -mt-1 min-h-0 overflow-y-auto p-2 pt-1',
           strip && 'max-h-[100px]',
         )}
       >

@@ -52,7 +52,7 @@ export const Switch = memo(function Switch(props: Props) {
   // Follows the air: what is lit is seen, also where a full seat scrolls.
   useEffect(() => {
     if (lit) place.current?.scrollIntoView({ block: 'nearest' });
-  }, [lit]);
+  }, [lit, confirmed]);
 
   return (
     <ContextMenu.Root>

@@ -21,6 +21,7 @@ export function TopLine() {
   const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
 
   const alarm = useAlarm();
+  const small = lit.length > mostInARow;
 
   return (
     <div className="flex h-[52px] items-center gap-[18px] px-[18px]">
@@ -44,10 +45,14 @@ export function TopLine() {
         <>
           <ul
             aria-label="On air now"
-            className="-mx-3 flex max-h-full min-w-0 flex-1 flex-wrap content-center gap-x-1.5 gap-y-1 overflow-hidden px-3"
+            className={clsx(
+              '-mx-3 min-w-0 flex-1 gap-x-1.5 px-3',
+              // However many there are, each is seen: its name gives way.
+              small ? 'grid auto-cols-[minmax(0,144px)] grid-flow-col grid-rows-2 gap-y-1' : 'flex',
+            )}
           >
             {lit.map((airing) => (
-              <LitLamp key={airing.id} airing={airing} small={lit.length > mostInARow} />
+              <LitLamp key={airing.id} airing={airing} small={small} />
             ))}
           </ul>
           {alarm ? <AlarmPlate alarm={alarm} className="w-[340px] shrink" /> : <Outside />}
@@ -80,8 +85,8 @@ function LitLamp({ airing, small }: { airing: Schemas['AiringView']; small: bool
         onClick={() => void press('dark', { graphic: airing.graphic, how: 'the top line' })}
         title={`${name} is on air. Press to switch it off.`}
         className={clsx(
-          'lit flex w-full items-center gap-1.5 rounded-full pr-3 pl-2.5 font-semibold',
-          small ? 'h-[22px] max-w-36 text-[11.5px]' : 'max-w-44 py-1 text-xs',
+          'lit flex w-full items-center gap-1.5 rounded-full px-2.5 font-semibold',
+          small ? 'h-[22px] text-[11.5px]' : 'max-w-44 py-1 text-xs',
         )}
       >
         <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />
