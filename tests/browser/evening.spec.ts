@@ -89,8 +89,18 @@ test('keys press switches, lights out takes all and lights back brings it again'
   await page.getByRole('button', { name: 'Lights back' }).click();
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await expect(output.getByText('The lamp is on')).toBeVisible();
-  // A key typed into a field is a letter, never a press.
+  // The same by key, and the next card of what is chosen.
+  await page.keyboard.press('Shift+Backspace');
+  await expect(output.locator('[data-node]')).toHaveCount(0);
+  await page.keyboard.press('Shift+Enter');
+  await expect(output.getByText('The lamp is on')).toBeVisible();
   await page.getByRole('button', { name: 'Edit the words of Names' }).click();
+  await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+  await page.keyboard.press('ArrowRight');
+  await expect(output.getByText('Benedek Carraway')).toBeVisible();
+  await page.keyboard.press('ArrowLeft');
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  // A key typed into a field is a letter, never a press.
   await page.getByRole('region', { name: 'Quick words' }).getByLabel('Line below', { exact: true }).press('3');
   await expect(lit(page, 'Lamp is on')).toBeVisible();
 });

@@ -11,7 +11,9 @@ export function LoudnessControl() {
         type="button"
         aria-pressed={muted}
         aria-label="Mute the sounds of graphics"
-        title={muted ? 'The sounds of graphics are muted. Press to hear them again.' : 'Mute the sounds of graphics'}
+        title={
+          muted ? 'The sounds of graphics are muted. Press to hear them again.' : 'Mute the sounds of graphics. Alt M'
+        }
         onClick={() => void edits.show({ loudness: { level, muted: !muted } })}
         className="grid size-9 place-items-center rounded-[10px] text-quiet hover:bg-panel hover:text-ink aria-pressed:text-orchid"
       >

@@ -60,7 +60,7 @@ export function Strip() {
         <Button
           kind="bare"
           onClick={() => void press('hush')}
-          title="For a serious moment: alerts and what comes by itself wait. Your hands still work."
+          title="For a serious moment: alerts and what comes by itself wait. Your hands still work. Alt H"
         >
           <BellOff aria-hidden size={14} /> Hush
         </Button>

@@ -2,13 +2,14 @@ import { useLayoutEffect } from 'react';
 import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
 import { askedStandby, useAir } from '../show/useAir';
+import { fixedKeys } from './fixedKeys';
 import { keysOf } from './keys';
 import { isTyping } from '../ui/isTyping';
 import type { Desk } from './useDesk';
 
 /** Listens to the keys as long as the desk is open; typing in a field is never a press, nor is a key in a dialog. */
 export function useDeskKeys(desk: Desk): void {
-  const { show } = useShow();
+  const { show, edits } = useShow();
   const { news } = useLive();
   const { press } = useAir();
   const timers = news?.timers;
@@ -21,9 +22,10 @@ export function useDeskKeys(desk: Desk): void {
     const onKey = (event: KeyboardEvent): void => {
       const target = event.target as HTMLElement;
       if (isTyping(target) || target.closest('[role="dialog"]:not([data-hears-keys]), [role="menu"]')) return;
-      if ((event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z' && !event.shiftKey && !event.altKey) {
+      const fixed = fixedKeys.find((one) => one.is(event));
+      if (fixed) {
         event.preventDefault();
-        void press('takeBack', { how: 'Ctrl+Z' });
+        if (!event.repeat) fixed.run(show, news, press, edits);
         return;
       }
       if (event.ctrlKey || event.metaKey || event.altKey || event.repeat) return;
@@ -44,5 +46,5 @@ export function useDeskKeys(desk: Desk): void {
     };
     window.addEventListener('keydown', onKey);
     return () => window.removeEventListener('keydown', onKey);
-  }, [show, desk, press, loaded, timers]);
+  }, [show, edits, news, desk, press, loaded, timers]);
 }

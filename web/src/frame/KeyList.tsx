@@ -1,6 +1,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useState } from 'react';
+import { fixedKeys } from '../desk/fixedKeys';
 import { keysOf } from '../desk/keys';
 import { useDesk } from '../desk/useDesk';
 import { useShow } from '../show/ShowContext';
@@ -15,24 +16,29 @@ export function openKeyList(): void {
   window.dispatchEvent(new Event(opening));
 }
 
-const always: readonly { keys: string[]; what: string }[] = [
-  { keys: ['Ctrl', 'K'], what: 'Do anything by its name' },
-  { keys: ['?'], what: 'This list' },
+interface Listed {
+  caps: readonly string[];
+  what: string;
+}
+
+const always: readonly Listed[] = [
+  { caps: ['Ctrl', 'K'], what: 'Do anything by its name' },
+  { caps: ['?'], what: 'This list' },
 ];
 
-const onDesk: readonly { keys: string[]; what: string }[] = [
-  { keys: ['↵'], what: 'Light what is in standby (look first)' },
-  { keys: ['Ctrl', '↵'], what: 'Push the words being edited' },
-  { keys: ['Esc'], what: 'Throw the words being edited away' },
-  { keys: ['Ctrl', 'Z'], what: 'Take back the last act on air' },
+const onDesk: readonly Listed[] = [
+  { caps: ['↵'], what: 'Light what is in standby (look first)' },
+  { caps: ['Ctrl', '↵'], what: 'Push the words being edited' },
+  { caps: ['Esc'], what: 'Throw the words being edited away' },
+  ...fixedKeys,
 ];
 
-const setUp: readonly { keys: string[]; what: string }[] = [
-  { keys: ['Ctrl', 'Z'], what: 'Undo' },
-  { keys: ['Ctrl', 'Shift', 'Z'], what: 'Do it again' },
-  { keys: ['←', '↑', '→', '↓'], what: 'Nudge the chosen graphic; Shift for ten' },
-  { keys: ['Ctrl', 'B'], what: 'Bold; Ctrl I italic' },
-  { keys: ['F2'], what: 'Rename' },
+const setUp: readonly Listed[] = [
+  { caps: ['Ctrl', 'Z'], what: 'Undo' },
+  { caps: ['Ctrl', 'Shift', 'Z'], what: 'Do it again' },
+  { caps: ['←', '↑', '→', '↓'], what: 'Nudge the chosen graphic; Shift for ten' },
+  { caps: ['Ctrl', 'B'], what: 'Bold; Ctrl I italic' },
+  { caps: ['F2'], what: 'Rename' },
 ];
 
 /** All keys, wherever one is: press ? for it. */
@@ -105,7 +111,7 @@ function Given() {
   );
 }
 
-function Group({ name, keys }: { name: string; keys: typeof always }) {
+function Group({ name, keys }: { name: string; keys: readonly Listed[] }) {
   return (
     <section className="grid gap-2">
       <h3 className="font-semibold">{name}</h3>
@@ -114,7 +120,7 @@ function Group({ name, keys }: { name: string; keys: typeof always }) {
           <div key={one.what} className="flex items-center justify-between gap-3">
             <dd className="text-quiet">{one.what}</dd>
             <dt className="flex shrink-0 gap-1">
-              {one.keys.map((key) => (
+              {one.caps.map((key) => (
                 <Key key={key}>{key}</Key>
               ))}
             </dt>

@@ -57,11 +57,16 @@ export function TopLine() {
           </ul>
           {alarm ? <AlarmPlate alarm={alarm} className="w-[340px] shrink" /> : <Outside />}
           {news?.lightsOut && (
-            <Button kind="plain" onClick={() => void press('lightsBack')}>
+            <Button kind="plain" title="On the desk: Shift ↵" onClick={() => void press('lightsBack')}>
               Lights back
             </Button>
           )}
-          <Button kind="lamp" onClick={() => void press('lightsOut')} className="min-h-10">
+          <Button
+            kind="lamp"
+            title="All dark at once. On the desk: Shift ⌫"
+            onClick={() => void press('lightsOut')}
+            className="min-h-10"
+          >
             Lights out
           </Button>
         </>
