@@ -11,6 +11,7 @@ import { TimerFigures } from '../timers/TimerFigures';
 import { timerIn } from '../show/timerWords';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
+import { FedBy } from './FedBy';
 import { Counter, isStepped, NewRound } from './Counters';
 
 interface Props {
@@ -162,6 +163,7 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
     );
   const counts = isStepped(field, card, lit);
   const locked = lit && !field.onAir;
+  const fed = value.includes('{{');
   const shared = {
     id,
     disabled: locked,
@@ -182,9 +184,14 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
       {counts ? (
         <Counter graphic={graphic} card={card} field={field} />
       ) : field.kind === 'longText' || field.kind === 'list' ? (
-        <textarea rows={3} {...shared} />
+        <textarea rows={fed ? 1 : 3} {...shared} />
       ) : (
         <input {...shared} />
+      )}
+      {fed && (
+        <div className="col-start-2 min-w-0">
+          <FedBy words={value} />
+        </div>
       )}
     </div>
   );

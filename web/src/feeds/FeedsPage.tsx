@@ -3,6 +3,7 @@ import { useState, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
+import { takesFrom } from '../show/feedWords';
 import { ageText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
@@ -49,7 +50,7 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const state = news?.feeds.find((one) => one.id === feed.id);
-  const users = usersOf(show, (text) => new RegExp(`{[{%][^}]*\\b${feed.id}\\b`).test(text));
+  const users = usersOf(show, (words) => takesFrom(feed.id, words));
   const remove = (): void => {
     if (mayDelete(`the feed “${feed.name}”`, users, ' The file itself stays.')) void edits.deleteFeed(feed.id);
   };

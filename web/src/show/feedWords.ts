@@ -1,0 +1,4 @@
+/** Whether these words take something from the feed. */
+export function takesFrom(feed: string, words: string): boolean {
+  return new RegExp(`{[{%][^}]*\\b${feed}\\b`).test(words);
+}
