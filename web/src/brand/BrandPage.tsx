@@ -1,19 +1,17 @@
 import { useCallback } from 'react';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
-import { useShow, type Brand, type Graphic } from '../show/ShowContext';
+import { useShow, type Graphic } from '../show/ShowContext';
 import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Seen } from '../ui/Seen';
 import { BrandChoice } from './BrandChoice';
+import type { KeepBrand } from './keepBrand';
 import { Logos } from './Logos';
 import { Palette } from './Palette';
 import { Plates } from './Plates';
 import { Motion } from './Motion';
 import { Typefaces } from './Typefaces';
-
-/** Keeps a change of the brand that is worn. */
-export type KeepBrand = (change: Partial<Brand>) => void;
 
 /** The look of the whole show, with the show's own graphics beside it, re-dressing as it is edited. */
 export function BrandPage() {

@@ -2,7 +2,7 @@ import { ImagePlus, X } from 'lucide-react';
 import { useShow, type Brand } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { FilePick } from '../ui/FilePick';
-import type { KeepBrand } from './BrandPage';
+import type { KeepBrand } from './keepBrand';
 
 /** The logo, and others to change to: one press swaps them. */
 export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {

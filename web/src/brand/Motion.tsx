@@ -2,7 +2,7 @@ import type { Brand } from '../show/ShowContext';
 import { Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Segmented } from '../ui/Segmented';
-import type { KeepBrand } from './BrandPage';
+import type { KeepBrand } from './keepBrand';
 
 type Ease = NonNullable<Brand['motion']['ease']>;
 

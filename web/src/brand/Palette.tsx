@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { useShow, type Brand } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { KeptText } from '../ui/Field';
-import type { KeepBrand } from './BrandPage';
+import type { KeepBrand } from './keepBrand';
 
 type Role = keyof Brand['palette'];
 

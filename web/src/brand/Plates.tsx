@@ -2,7 +2,7 @@ import type { Brand } from '../show/ShowContext';
 import { Field, KeptText } from '../ui/Field';
 import { Segmented } from '../ui/Segmented';
 import { Range } from '../ui/Range';
-import type { KeepBrand } from './BrandPage';
+import type { KeepBrand } from './keepBrand';
 
 const usual = { strength: 0.4, size: 24, drop: 8 };
 

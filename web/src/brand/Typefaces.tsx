@@ -3,7 +3,7 @@ import { useShow, type Brand } from '../show/ShowContext';
 import { family } from '../painter/face';
 import { same, Select } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
-import type { KeepBrand } from './BrandPage';
+import type { KeepBrand } from './keepBrand';
 
 /** Shipped typefaces, and the streamer's own: measured and drawn with the very same files. */
 export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {

@@ -1,0 +1,4 @@
+import type { Brand } from '../show/ShowContext';
+
+/** Keeps a change of the brand that is worn. */
+export type KeepBrand = (change: Partial<Brand>) => void;
