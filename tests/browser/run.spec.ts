@@ -191,7 +191,12 @@ async function onAirNow(page: Page): Promise<string[]> {
   return names.map((name) => name.replace('On air:', '').trim()).sort();
 }
 
-test('two desks stay in step, and the last press wins', async ({ page, browser, output, lamp }) => {
+test('two desks stay in step, the last press wins, and two outputs agree, also after a kill', async ({
+  page,
+  browser,
+  output,
+  lamp,
+}) => {
   await open(page, lamp);
   const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
   const tablet = await context.newPage();
@@ -213,8 +218,33 @@ test('two desks stay in step, and the last press wins', async ({ page, browser, 
   await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
   await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
   await expect(tablet.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+
+  // A page that joined late and one that was there all the time show the same, and so they do when the server has been killed.
+  const late = await context.newPage();
+  await late.goto(await lamp.outputLink());
+  const drawn = (of: Page) => of.locator('[data-node]').evaluateAll(whatIsDrawn);
+  await expect(late.getByText('Odalys Thrupp')).toBeVisible();
+  await expect.poll(async () => JSON.stringify(await drawn(late)) === JSON.stringify(await drawn(output))).toBe(true);
+  await lamp.kill();
+  await lamp.start('--rehearsal');
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.keyboard.press('r');
+  await expect(shown(late, 'Benedek Carraway')).toBeVisible();
+  await expect.poll(async () => JSON.stringify(await drawn(late)) === JSON.stringify(await drawn(output))).toBe(true);
+  expect((await drawn(output)).length).toBeGreaterThan(3);
   await context.close();
 });
+
+/** Every piece, where it stands within its parent and what it says. */
+const whatIsDrawn = (nodes: (HTMLElement | SVGElement)[]): string[][] =>
+  nodes.map((node) => [
+    node.dataset.node!,
+    node.style.left,
+    node.style.top,
+    node.style.width,
+    node.style.height,
+    node.textContent!,
+  ]);
 
 test('a cue is made of what is lit, tried in standby, and run by its key', async ({ page, output, lamp }) => {
   await open(page, lamp);
