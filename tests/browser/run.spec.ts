@@ -282,6 +282,19 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await takeBack.click();
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await expect(lit(page, 'Moth / beetle count')).toHaveCount(0);
+
+  // What is changed is kept, however the editor is left; and what is deleted comes back.
+  const cue = (name: string) => page.getByRole('button', { name: `Cue ${name}` });
+  await cue('Quiet hour').click({ button: 'right' });
+  await page.getByText('Change it').click();
+  await editor.getByLabel('Name', { exact: true }).fill('Late hour');
+  await page.keyboard.press('Escape');
+  await expect(cue('Late hour')).toContainText('only these 3');
+  await cue('Late hour').click({ button: 'right' });
+  await page.getByText('Delete it').click();
+  await expect(cue('Late hour')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(cue('Late hour')).toBeVisible();
 });
 
 test('with live edits words go to air as they are typed; without them they wait for Ctrl+Enter', async ({

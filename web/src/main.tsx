@@ -68,6 +68,8 @@ createRoot(document.getElementById('app')!).render(
             'flex w-90 items-center gap-2.5 rounded-[10px] bg-ridge px-3 py-2.5 font-sans text-[13px] text-ink shadow-[0_10px_36px_#000a,inset_0_0_0_1px_var(--color-line)]',
           error: 'shadow-[0_10px_36px_#000a,inset_0_0_0_1.5px_var(--color-orchid)]! [&_[data-icon]]:text-orchid',
           success: '[&_[data-icon]]:text-moss',
+          content: 'flex-1',
+          actionButton: 'rounded-md bg-line px-2.5 py-1 font-semibold hover:brightness-110',
         },
       }}
     />

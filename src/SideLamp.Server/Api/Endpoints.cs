@@ -47,8 +47,8 @@ public static class Endpoints
 
                             var (show, paths) = Editing.Apply(stage.Show, edit);
                             // The ways of working are no edits of the show's contents: undo leaves them alone.
-                            var author = paths.All(path => path is "liveEdits" or "lookFirst") ? null : page.Value;
-                            return director.Edit(stage, show, new EditNote(author, edit.Revision, $"the show: {string.Join(", ", paths)}", paths), now);
+                            var author = paths.All(path => path is "liveEdits" or "lookFirst" or "loudness") ? null : page.Value;
+                            return director.Edit(stage, show, new EditNote(author, edit.Revision, string.Join(", ", paths.Select(path => InWords(path, stage.Show, show))), paths), now);
                         })
                     )
             )
@@ -56,6 +56,21 @@ public static class Endpoints
             .ProducesProblem(400)
             .ProducesProblem(409);
     }
+
+    /// <summary>What an edit of a path of the show did, for whoever takes it back.</summary>
+    private static string InWords(string path, Show before, Show after) =>
+        path switch
+        {
+            "cues" when before.Cues.FirstOrDefault(cue => after.Cue(cue.Id) is null) is { } gone => $"deleted: {gone.Name}",
+            "cues" when after.Cues.FirstOrDefault(cue => before.Cue(cue.Id) is null) is { } made => $"new: {made.Name}",
+            "cues" when after.Cues.FirstOrDefault(cue => before.Cue(cue.Id)!.Name != cue.Name) is { } named => $"the name of {named.Name}",
+            "name" => "the show’s name",
+            "ownSeats" => "own seats",
+            "seatOrder" => "drawing order",
+            "keepClear" => "areas to keep clear",
+            "savedFinishes" => "saved finishes",
+            _ => path,
+        };
 
     private static void MapGraphics(RouteGroupBuilder api)
     {

@@ -27,6 +27,11 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
     const cues = cue.id ? show.cues.map((one) => (one.id === cue.id ? draft : one)) : [...show.cues, draft];
     return edits.show({ cues });
   };
+  const changed = JSON.stringify(draft) !== JSON.stringify(cue);
+  // What was changed is kept when the editor goes, like everything else; what cannot be kept stays before one's eyes.
+  const close = async (): Promise<void> => {
+    if (!changed || (await keep())) onClose();
+  };
   const tryIt = async (): Promise<void> => {
     if (!(await keep())) return;
     onClose();
@@ -34,13 +39,13 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
   };
 
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+    <Dialog.Root open onOpenChange={(open) => !open && void close()}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(640px,92vw)] grid-rows-[auto_auto_1fr_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
           <div className="flex items-start justify-between">
             <Dialog.Title className="text-[15px] font-bold">{cue.id ? `Cue “${cue.name}”` : 'A new cue'}</Dialog.Title>
-            <Dialog.Close aria-label="Close without keeping" className="text-quiet hover:text-ink">
+            <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
               <X aria-hidden size={18} />
             </Dialog.Close>
           </div>
@@ -101,6 +106,9 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
             </ul>
           </div>
           <div className="flex justify-end gap-2">
+            <Button kind="bare" onClick={onClose}>
+              {changed ? 'Throw the changes away' : 'Leave it'}
+            </Button>
             {cue.id && <Button onClick={() => void tryIt()}>Keep, and put in standby</Button>}
             <Button kind="cool" onClick={() => void keep().then((kept) => kept && onClose())}>
               Keep the cue

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
-import { Clapperboard, Plus } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
 import { useState } from 'react';
+import { toast } from 'sonner';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
@@ -10,7 +11,7 @@ import { useAir } from '../show/useAir';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { CueEditor } from './CueEditor';
-import { litNow, newCue } from './cueEdits';
+import { doubled, litNow, moved, newCue, summaryOf } from './cueEdits';
 import type { Desk } from './useDesk';
 
 /** The cues in a row: one press sets many things. */
@@ -42,6 +43,12 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const { press } = useAir();
   const ahead = news?.cueSteps.filter((step) => step.cue === cue.id) ?? [];
   const standby = news?.standbyCue === cue.id;
+  const at = show.cues.indexOf(cue);
+  const keep = (cues: Cue[]): void => void edits.show({ cues });
+  const remove = async (): Promise<void> => {
+    if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
+    toast(`The cue “${cue.name}” is deleted.`, { action: { label: 'Undo', onClick: () => void edits.undo() } });
+  };
   return (
     <ContextMenu.Root>
       <ContextMenu.Trigger asChild>
@@ -49,14 +56,17 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           type="button"
           data-press={cue.id}
           aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}`}
+          title={`${summaryOf(cue)}. Right-click to change it.`}
           onClick={() => desk.cue(cue.id)}
           className={clsx(
-            'flex min-h-10 min-w-0 items-center gap-2 rounded-full bg-raised pr-2.5 pl-3.5 font-semibold transition-colors duration-150 hover:bg-ridge',
+            'flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
             standby && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
           )}
         >
-          <Clapperboard aria-hidden size={14} className="shrink-0 text-quiet" />
-          <span className="truncate">{cue.name}</span>
+          <span className="grid min-w-0 flex-1 text-left leading-tight">
+            <span className="truncate">{cue.name}</span>
+            <span className="truncate text-[11px] font-normal text-quiet">{summaryOf(cue)}</span>
+          </span>
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
           {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
         </button>
@@ -74,11 +84,26 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           <ContextMenu.Item className={menuItem} onSelect={onEdit}>
             Change it
           </ContextMenu.Item>
+          <ContextMenu.Item className={menuItem} onSelect={() => keep(doubled(show.cues, cue))}>
+            Duplicate it
+          </ContextMenu.Item>
           <ContextMenu.Separator className="my-1.5 h-px bg-line" />
           <ContextMenu.Item
             className={menuItem}
-            onSelect={() => void edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) })}
+            disabled={at === 0}
+            onSelect={() => keep(moved(show.cues, cue.id, -1))}
           >
+            Move it to the left
+          </ContextMenu.Item>
+          <ContextMenu.Item
+            className={menuItem}
+            disabled={at === show.cues.length - 1}
+            onSelect={() => keep(moved(show.cues, cue.id, 1))}
+          >
+            Move it to the right
+          </ContextMenu.Item>
+          <ContextMenu.Separator className="my-1.5 h-px bg-line" />
+          <ContextMenu.Item className={menuItem} onSelect={() => void remove()}>
             Delete it
           </ContextMenu.Item>
         </ContextMenu.Content>

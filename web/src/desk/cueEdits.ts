@@ -29,6 +29,38 @@ export function newCue(show: Show, settings: CueSetting[]): Cue {
   return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings, timers: [] }] };
 }
 
+/** What a press of it does, in a few words. */
+export function summaryOf(cue: Cue): string {
+  const settings = cue.steps.flatMap((step) => step.settings);
+  const count = (many: number, word: string) => (many > 0 ? `${many} ${word}` : null);
+  const acts = (act: CueSetting['act']) => settings.filter((one) => one.act === act).length;
+  const timers = cue.steps.flatMap((step) => step.timers).length;
+  const lit = acts('light');
+  const parts = [
+    ...(cue.steps.some((step) => step.onlyThese)
+      ? [lit > 0 ? `only these ${lit}` : 'all dark']
+      : [count(lit, 'lit'), count(acts('dark'), 'dark')]),
+    count(acts('set'), 'changed'),
+    count(timers, timers === 1 ? 'timer' : 'timers'),
+    cue.steps.length > 1 ? `${cue.steps.length} steps` : null,
+  ];
+  return parts.filter(Boolean).join(', ') || 'nothing yet';
+}
+
+/** The cues with one of them moved by so many places. */
+export function moved(cues: readonly Cue[], id: string, by: number): Cue[] {
+  const at = cues.findIndex((one) => one.id === id);
+  const rest = cues.filter((one) => one.id !== id);
+  rest.splice(at + by, 0, cues[at]!);
+  return rest;
+}
+
+/** A copy beside it, without its key. */
+export function doubled(cues: readonly Cue[], cue: Cue): Cue[] {
+  const copy = { ...cue, id: '', name: `${cue.name} copy`, key: undefined };
+  return cues.flatMap((one) => (one.id === cue.id ? [one, copy] : [one]));
+}
+
 /** The step with a graphic set otherwise; `null` leaves it alone. */
 export function withSetting(step: CueStep, graphic: string, change: Partial<CueSetting> | null): CueStep {
   const at = step.settings.findIndex((one) => one.graphic === graphic);
