@@ -146,6 +146,13 @@ test('rule 34: the desk says when nobody can see what is lit, and an output that
   await page.keyboard.press('1');
   await expect(page.getByRole('alert')).toContainText('Nobody can see this');
   await expect(page.getByText(/Unseen 0:0[2-9]/)).toBeVisible();
+  // Before the link is opened for the first time, the air can be cleared.
+  await page.getByRole('link', { name: 'Outputs' }).click();
+  await page.getByRole('button', { name: 'Clear the air first' }).click();
+  await expect(page.getByRole('alert')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Lights back' }).click();
+  await expect(page.getByText('One graphic is lit and appears there as soon as the link is opened.')).toBeVisible();
+  await page.getByRole('link', { name: 'Desk' }).click();
   const context = await browser.newContext({
     viewport: { width: 1920, height: 1080 },
   });

@@ -5,6 +5,7 @@ import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 import { troubleOf } from '../show/carried';
 import { useShow } from '../show/ShowContext';
+import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Page } from '../ui/Page';
 import { Tick } from '../ui/Tick';
@@ -31,6 +32,8 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
   const [replacing, setReplacing] = useState(false);
   const link = `${location.origin}/out/#${output.token}`;
   const pages = news?.pages.filter((page) => page.output === output.id) ?? [];
+  const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
+  const { press } = useAir();
   const { width, height } = show.canvas;
 
   const copy = async (): Promise<void> => {
@@ -90,6 +93,17 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
             <TriangleAlert aria-hidden size={16} className="mt-px shrink-0 text-orchid" />
             <span>None. What you light is seen by nobody yet.</span>
           </p>
+        )}
+        {pages.length === 0 && lit.length > 0 && (
+          <div className="grid justify-items-start gap-2 rounded-lg bg-raised px-3 py-2">
+            <p>
+              {lit.length === 1 ? 'One graphic is lit and appears' : `${lit.length} graphics are lit and appear`} there
+              as soon as the link is opened.
+            </p>
+            <Button kind="lamp" onClick={() => void press('lightsOut', { how: 'the outputs' })}>
+              Clear the air first
+            </Button>
+          </div>
         )}
         {pages.map((page, at) => (
           <PageLine key={at} page={page} fits={page.width * height === page.height * width} />
