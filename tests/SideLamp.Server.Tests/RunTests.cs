@@ -148,18 +148,27 @@ public sealed class RunTests : IAsyncLifetime
     }
 
     [Fact]
-    public async Task A_picture_shows_timers_as_a_cue_will_set_them_and_sets_none()
+    public async Task The_picture_of_a_cue_is_what_it_will_light_with_its_timers_and_nothing_comes_of_it()
     {
-        var still = await Preview(new { graphic = "check" });
-        Assert.Null(Program(still)["zero"]);
-        var ahead = await Preview(new { graphic = "check", cue = "check" });
+        await _server.Press("light", "place");
+        await _server.Press("light", "tip");
+        var before = await Preview("check");
+        Assert.Null(Program(before)["zero"]);
+        // As the demo's cue says: two are lit beside what is there, and the timer starts.
+        var lit = (await _server.Http.GetFromJsonAsync<JsonNode>("/api/cues/check/picture"))!.AsArray();
+        Assert.Equal(["check", "place", "readings", "tip"], lit.Select(one => one!["graphic"]!.GetValue<string>()).Order());
+        var ahead = lit.Single(one => one!["graphic"]!.GetValue<string>() == "check")!["picture"]!["nodes"]!;
         Assert.NotNull(Program(ahead)["zero"]);
         // The line of the corner timer runs down; the one before the show grows.
-        Assert.Equal((false, true), (Gone(ahead), Gone(await Preview(new { graphic = "soon" }))));
-        Assert.Null(Program(await Preview(new { graphic = "check" }))["zero"]);
-        Assert.Equal(HttpStatusCode.NotFound, (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic = "check", cue = "none" })).StatusCode);
+        Assert.Equal((false, true), (Gone(ahead), Gone(await Preview("soon"))));
+        // What sends the others away is alone.
+        Assert.Equal(["thanks"], (await _server.Http.GetFromJsonAsync<JsonNode>("/api/cues/goodnight/picture"))!.AsArray().Select(one => one!["graphic"]!.GetValue<string>()));
+        Assert.Null(Program(await Preview("check"))["zero"]);
+        using var desk = await _server.Open();
+        Assert.Equal(["place", "tip"], Lit(await desk.Next("desk")));
+        Assert.Equal(HttpStatusCode.NotFound, (await _server.Http.GetAsync("/api/cues/none/picture")).StatusCode);
 
-        async Task<JsonNode> Preview(object wish) => (await (await _server.Http.PostAsJsonAsync("/api/preview", wish)).Content.ReadFromJsonAsync<JsonNode>())!["nodes"]!;
+        async Task<JsonNode> Preview(string graphic) => (await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic })).Content.ReadFromJsonAsync<JsonNode>())!["nodes"]!;
         bool Gone(JsonNode nodes) => nodes.AsArray().Select(node => node!["drain"]).Single(drain => drain is not null)!["gone"]!.GetValue<bool>();
     }
 

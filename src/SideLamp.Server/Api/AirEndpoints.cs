@@ -44,11 +44,22 @@ public static class AirEndpoints
             .WithName("putInStandby")
             .ProducesProblem(404);
         api.MapPost("/preview", Preview).WithName("preview").ProducesProblem(400).ProducesProblem(404);
+        api.MapGet("/cues/{id}/picture", AfterCue).WithName("getCuePicture").ProducesProblem(404).ProducesProblem(409);
     }
 
     private static RefusedException TooLate() => new(409, "Side Lamp was stuck, and this press came too late. It was not done: press again.", []);
 
-    private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf, Director director, EngineClock clock)
+    /// <summary>How the whole picture looks once the first step of a cue is done: the engine does it, and nobody keeps what came of it.</summary>
+    private static ImmutableArray<LitPicture> AfterCue(string id, ShowLoop loop, PictureBook book, Director director, EngineClock clock)
+    {
+        var stage = loop.Stage;
+        var (after, _, refusal) = director.Do(stage, new RunCue(CueOf(stage.Show, new CueId(id))), null, clock.Now);
+        return refusal is null
+            ? [.. after.Air.Airings.Where(airing => airing.Holds).Select(airing => new LitPicture(airing.Graphic, after.Show.Seat(airing.Seat)?.Z ?? 0, book.PictureOf(airing.Look, after.Kept.Looks[airing.Look], after.Kept)))]
+            : throw new RefusedException(409, refusal, []);
+    }
+
+    private static Core.Layout.Picture Preview(PreviewWish wish, ShowLoop loop, PictureBook book, Shelf shelf)
     {
         var stage = loop.Stage;
         var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
@@ -61,8 +72,7 @@ public static class AirEndpoints
         graphic = graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat };
         graphic = wish.Outfit is { } outfit ? graphic.Wearing(outfit) : graphic;
         var (lookId, look) = book.LookOf(stage.Show, graphic, card) ?? throw RefusedException.NotFound("template");
-        var air = wish.Cue is { } cue ? director.Do(stage, new RunCue(CueOf(stage.Show, cue)), null, clock.Now).Stage.Air : stage.Air;
-        return book.PictureOf(lookId, look, stage.Kept with { Air = air });
+        return book.PictureOf(lookId, look, stage.Kept);
     }
 
     private static Turn<string?> Do(Stage stage, Press press, Director director, Shelf shelf, Instant now)

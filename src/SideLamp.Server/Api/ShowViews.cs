@@ -292,13 +292,15 @@ public sealed record StandbyChoice(GraphicId? Graphic = null, CueId? Cue = null)
 /// <param name="Place">In place of the graphic's own.</param>
 /// <param name="Outfit">In place of the one it wears; empty = all parts show.</param>
 /// <param name="Seat">In place of the graphic's own.</param>
-/// <param name="Cue">Timers are as this cue sets them; null = as they are.</param>
 public sealed record PreviewWish(
     GraphicId Graphic,
     CardId? Card = null,
     ImmutableDictionary<string, string>? Words = null,
     Placement? Place = null,
     SeatId? Seat = null,
-    OutfitId? Outfit = null,
-    CueId? Cue = null
+    OutfitId? Outfit = null
 );
+
+/// <summary>A graphic that is lit once a cue is done.</summary>
+/// <param name="Z">Its place in the drawing order.</param>
+public sealed record LitPicture(GraphicId Graphic, int Z, Core.Layout.Picture Picture);

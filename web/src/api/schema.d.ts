@@ -324,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cues/{id}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getCuePicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds": {
         parameters: {
             query?: never;
@@ -825,6 +841,12 @@ export interface components {
             size: number;
             family?: null | string;
         };
+        LitPicture: {
+            graphic: components["schemas"]["GraphicId"];
+            /** Format: int32 */
+            z: number;
+            picture: components["schemas"]["Picture"];
+        };
         LiveMessages: {
             page?: null | components["schemas"]["PageMessage"];
             snap?: null | components["schemas"]["Snap"];
@@ -1097,7 +1119,6 @@ export interface components {
             place?: null | components["schemas"]["Placement"];
             seat?: string;
             outfit?: string;
-            cue?: string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -2217,6 +2238,46 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getCuePicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LitPicture"][];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,11 +1,11 @@
-import { useQueries } from '@tanstack/react-query';
-import { useCallback, useEffect, useRef } from 'react';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
+import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { answered, client } from '../api/client';
-import { litAfter } from './cueEdits';
 import { useLive } from '../live/LiveContext';
 import { mountStage, type Stage } from '../painter/stage';
 import type { Picture } from '../painter/wire';
 import { useShow } from '../show/ShowContext';
+import { isLit } from '../show/useAir';
 import { Canvas } from '../monitor/Canvas';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
@@ -23,7 +23,7 @@ export function StandbyMonitor({ draft, className }: { draft: Record<string, str
   const { news } = useLive();
   const { show } = useShow();
   const cue = show.cues.find((one) => one.id === news?.standbyCue);
-  if (cue) return <CueStandby key={cue.id} cue={cue} className={className} />;
+  if (cue) return <CueStandby key={cue.id} cue={cue.id} className={className} />;
   const graphic = show.graphics.find((one) => one.id === news?.standby);
   return <GraphicStandby key={graphic?.id} id={graphic?.id} draft={draft} className={className} />;
 }
@@ -35,31 +35,20 @@ function GraphicStandby({ id, draft, className }: { id?: string; draft: Record<s
   return <Pictures shown={shown} className={className} />;
 }
 
-function CueStandby({ cue, className }: { cue: Parameters<typeof litAfter>[0]; className?: string }) {
+function CueStandby({ cue, className }: { cue: string; className?: string }) {
   const { show } = useShow();
   const { news } = useLive();
-  const lit = litAfter(cue, show, news);
+  const lit = news?.airings.map((one) => [one.graphic, one.card, isLit(one.phase)]);
   const timers = news?.timers.map((one) => one.program);
-  const pictures = useQueries({
-    queries: lit.map((one) => ({
-      // Timers are as the cue will set them.
-      queryKey: ['cue picture', one.graphic, one.card, one.outfit, show.revision, cue.id, timers],
-      queryFn: () =>
-        answered(
-          client.POST('/api/preview', {
-            body: { graphic: one.graphic, card: one.card, outfit: one.outfit, cue: cue.id },
-          }),
-        ),
-      retry: false,
-      gcTime: 20_000,
-    })),
+  const feeds = news?.feeds.map((feed) => feed.changedAt);
+  const { data } = useQuery({
+    queryKey: ['cue picture', cue, show.revision, lit, timers, feeds],
+    queryFn: () => answered(client.GET('/api/cues/{id}/picture', { params: { path: { id: cue } } })),
+    placeholderData: keepPreviousData,
+    retry: false,
+    gcTime: 20_000,
   });
-  const z = (graphic: string): number => {
-    const seat = show.graphics.find((one) => one.id === graphic)?.seat;
-    return show.seats.find((one) => one.id === seat)?.z ?? 1;
-  };
-  const all = lit.map((one, at) => ({ key: one.graphic, z: z(one.graphic), picture: pictures[at]?.data }));
-  const shown = all.filter((one): one is Shown => one.picture !== undefined);
+  const shown = useMemo(() => data?.map((one) => ({ ...one, key: one.graphic })) ?? nothing, [data]);
   return <Pictures shown={shown} className={className} />;
 }
 

@@ -68,19 +68,3 @@ export function withSetting(step: CueStep, graphic: string, change: Partial<CueS
   if (at < 0) return { ...step, settings: [...step.settings, { graphic, act: 'light', ...change }] };
   return { ...step, settings: step.settings.map((one, place) => (place === at ? { ...one, ...change } : one)) };
 }
-
-/** What would be lit once the first step of a cue is done, in the order of lighting. */
-export function litAfter(cue: Cue, show: Show, news: News | null): CueSetting[] {
-  const step = cue.steps[0];
-  if (!step) return [];
-  const seatOf = (id: string) => show.graphics.find((one) => one.id === id)?.seat;
-  const set = new Map(step.settings.map((one) => [one.graphic, one]));
-  // A later one wins in a seat.
-  const lights = new Map(step.settings.filter((one) => one.act === 'light').map((one) => [seatOf(one.graphic), one]));
-  const staying = litNow(show, news).filter((one) => {
-    const act = set.get(one.graphic)?.act;
-    if (lights.has(seatOf(one.graphic))) return false;
-    return act === 'set' || (act === undefined && !step.onlyThese);
-  });
-  return [...staying.map((one) => ({ ...one, ...set.get(one.graphic) })), ...lights.values()];
-}
