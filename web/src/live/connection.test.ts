@@ -1,0 +1,106 @@
+import { afterEach, beforeEach, expect, test, vi } from 'vitest';
+import { makeClock } from './clock';
+import { connect, type Message } from './connection';
+
+/** A socket whose other end is the test: it may also say nothing, not even goodbye. */
+class Wire {
+  static readonly OPEN = 1;
+  static all: Wire[] = [];
+  readyState = 0;
+  readonly sent: Message[] = [];
+  onopen?: () => void;
+  onmessage?: (event: { data: string }) => void;
+  onclose?: () => void;
+  constructor() {
+    Wire.all.push(this);
+  }
+  send(text: string): void {
+    this.sent.push(JSON.parse(text) as Message);
+  }
+  close(): void {
+    this.readyState = 2;
+  }
+  accept(): void {
+    this.readyState = Wire.OPEN;
+    this.onopen?.();
+  }
+  say(message: Message): void {
+    this.onmessage?.({ data: JSON.stringify(message) });
+  }
+  break(): void {
+    this.readyState = 3;
+    this.onclose?.();
+  }
+}
+
+const told: string[] = [];
+let connection: { close(): void };
+
+beforeEach(() => {
+  vi.useFakeTimers();
+  vi.stubGlobal('WebSocket', Wire);
+  Wire.all = [];
+  told.length = 0;
+  connection = connect(makeClock(), {
+    hello: { k: 'hello' },
+    onMessage: (message) => told.push(message.k),
+    onUp: () => told.push('up'),
+    onDown: () => told.push('down'),
+  });
+});
+afterEach(() => {
+  connection.close();
+  vi.unstubAllGlobals();
+  vi.useRealTimers();
+});
+
+const latest = (): Wire => Wire.all.at(-1)!;
+
+test('a page says hello, asks for the time eight times, and hears what is told', () => {
+  latest().accept();
+  vi.advanceTimersByTime(1000);
+  expect(latest().sent.map((one) => one.k)).toEqual(['hello', ...Array<string>(8).fill('ping')]);
+  latest().say({ k: 'beat', now: 5 });
+  // The answer to a ping is the clock's, and no news.
+  latest().say({ k: 'pong', t: 0, now: 5 });
+  expect(told).toEqual(['up', 'beat']);
+});
+
+test('a server that is gone is tried again within a second, again and again, until it is there', () => {
+  latest().accept();
+  for (let tries = 1; tries < 6; tries++) {
+    latest().break();
+    vi.advanceTimersByTime(900);
+    expect(Wire.all.length).toBe(tries + 1);
+  }
+  latest().accept();
+  expect(told).toEqual(['up', 'down', 'down', 'down', 'down', 'down', 'up']);
+});
+
+test('a server that is stuck is lost after its silence, though its socket never says goodbye', () => {
+  latest().accept();
+  const stuck = latest();
+  for (let beats = 0; beats < 5; beats++) {
+    vi.advanceTimersByTime(2000);
+    stuck.say({ k: 'beat' });
+  }
+  expect(told).not.toContain('down');
+  vi.advanceTimersByTime(7000);
+  expect(told.at(-1)).toBe('down');
+  expect(Wire.all.length).toBe(2);
+  latest().accept();
+  // When it thaws, its goodbye is about a connection that is long over.
+  stuck.break();
+  vi.advanceTimersByTime(2000);
+  expect(told.at(-1)).toBe('up');
+  expect(Wire.all.length).toBe(2);
+});
+
+test('a page that has closed its connection tries no more', () => {
+  latest().accept();
+  connection.close();
+  latest().break();
+  vi.advanceTimersByTime(60_000);
+  expect(Wire.all.length).toBe(1);
+  expect(told).toEqual(['up']);
+});
