@@ -12,6 +12,7 @@ const changeEase = 'cubic-bezier(.3,.7,.2,1)';
 interface Mounted extends NodeElements {
   node: Node;
   motion: Animation[];
+  hold: Animation[];
   once: Animation[];
   /** Stops what follows a timer. */
   halt?: () => void;
@@ -39,11 +40,11 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   let changes: Animation[] = [];
 
   function add(node: Node): Mounted {
-    const mounted: Mounted = { ...makeNode(), node, motion: [], once: [] };
+    const mounted: Mounted = { ...makeNode(), node, motion: [], hold: [], once: [] };
     dressNode(mounted, node, parentOf(node));
     count(mounted);
     nodes.set(node.id, mounted);
-    playHold(mounted.inner, node, item.litAt ?? now(), now());
+    mounted.hold = playHold(mounted.inner, node, item.litAt ?? now(), now());
     begin(mounted);
     return mounted;
   }
@@ -69,6 +70,8 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
   function drop(id: string, mounted: Mounted): void {
     mounted.media?.remove();
     mounted.halt?.();
+    // Browsers hold on to elements that are still animated, though nobody sees them any more.
+    for (const animation of [...mounted.motion, ...mounted.hold, ...mounted.once]) animation.cancel();
     mounted.outer.remove();
     nodes.delete(id);
   }

@@ -34,11 +34,14 @@ export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number)
 }
 
 /** Hold motions count from the lighting; nothing but a new lighting starts them anew. */
-export function playHold(element: HTMLElement, node: Node, litAt: number, now: number): void {
-  for (const move of node.moves.filter((one) => one.path === 'hold')) {
-    const animation = element.animate(framesOf(move), { duration: move.length, iterations: Infinity });
-    animation.currentTime = Math.max(0, now - litAt);
-  }
+export function playHold(element: HTMLElement, node: Node, litAt: number, now: number): Animation[] {
+  return node.moves
+    .filter((move) => move.path === 'hold')
+    .map((move) => {
+      const animation = element.animate(framesOf(move), { duration: move.length, iterations: Infinity });
+      animation.currentTime = Math.max(0, now - litAt);
+      return animation;
+    });
 }
 
 /** What shows once counts from when the card came up: pages of a text, parts with times of their own. */
