@@ -215,6 +215,24 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
   await page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true }).fill('Seen: {{ clo');
   await page.getByRole('button', { name: 'Moth on the cloth' }).click();
   await expect(line).toContainText(/Seen: Elephant/);
+  await expect(page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true })).toHaveValue(
+    'Seen: {{ cloth.text }}',
+  );
+
+  // What is typed is on the easel before it is kept.
+  let letThrough = (): void => undefined;
+  const held = new Promise<void>((done) => (letThrough = done));
+  await page.route('**/api/graphics/place', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const place = page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true });
+  await place.fill('By the far hedge');
+  await expect(line).toHaveText('By the far hedge');
+  letThrough();
+  await place.blur();
+  await expect(page.getByText('kept just now')).toBeVisible();
+  await expect(line).toHaveText('By the far hedge');
 });
 
 test('a card is dragged to another place', async ({ page, lamp }) => {

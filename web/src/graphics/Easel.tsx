@@ -14,10 +14,10 @@ import { Handles } from './Handles';
 import { overlaps } from './placing';
 
 /** The editing area: the frame with the graphic where it will stand, over a scene to judge it by. */
-export function Easel({ graphic, card }: { graphic: Graphic; card: string }) {
+export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string; typed: Record<string, string> }) {
   const { show } = useShow();
   const [draft, setDraft] = useState<Placement | null>(null);
-  const { data: picture, error } = usePicture(graphic.id, undefined, card, draft ?? graphic.place);
+  const { data: picture, error } = usePicture(graphic.id, typed, card, draft ?? graphic.place);
   const others = useLitBoxes(graphic.id);
   const [backdrop, setBackdrop] = useBackdrop();
   const [lines, setLines] = useState('shown');

@@ -1,4 +1,5 @@
 import { Frame } from 'lucide-react';
+import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
 import { upCardOf, useShow, type Graphic } from '../show/ShowContext';
 import { UndoButtons } from '../show/UndoButtons';
@@ -43,17 +44,27 @@ export function GraphicsPage() {
   );
 }
 
+const noWords: Record<string, string> = {};
+
 function Bench({ graphic }: { graphic: Graphic }) {
   const [wish, setWish] = useSearchParams();
   const card = graphic.cards.find((one) => one.id === wish.get('card')) ?? upCardOf(graphic);
+  // What is typed shows on the easel before it is kept. It belongs to the card that it is typed for.
+  const [typed, setTyped] = useState({ for: '', words: noWords });
+  const typedFor = `${graphic.id}/${card.id}`;
+  const words = typed.for === typedFor ? typed.words : noWords;
+  const onTyped = (field: string, text: string | null): void => {
+    const others = Object.fromEntries(Object.entries(words).filter(([name]) => name !== field));
+    setTyped({ for: typedFor, words: text === null ? others : { ...others, [field]: text } });
+  };
   return (
     <div className="grid min-h-0 grid-cols-[190px_minmax(0,1fr)_300px] gap-4">
       <GraphicList chosen={graphic} />
       <div className="grid min-h-0 content-start gap-4 overflow-y-auto">
-        <Easel key={graphic.id} graphic={graphic} card={card.id} />
+        <Easel key={graphic.id} graphic={graphic} card={card.id} typed={words} />
         <CardStrip graphic={graphic} chosen={card} onChoose={(id) => setWish({ card: id }, { replace: true })} />
       </div>
-      <Inspector key={graphic.id} graphic={graphic} card={card} />
+      <Inspector key={graphic.id} graphic={graphic} card={card} onTyped={onTyped} />
     </div>
   );
 }

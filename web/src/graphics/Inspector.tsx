@@ -1,7 +1,8 @@
 import { Hammer, Upload } from 'lucide-react';
+import type { ComponentProps } from 'react';
 import { useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
-import { templateOf, useShow, type Card, type Graphic } from '../show/ShowContext';
+import { templateOf, useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, KeptText } from '../ui/Field';
@@ -13,7 +14,11 @@ import { Timing } from './Timing';
 import { Words } from './Words';
 
 /** Everything about one graphic, under a few headings. */
-export function Inspector({ graphic, card }: { graphic: Graphic; card: Card }) {
+export function Inspector({
+  graphic,
+  card,
+  onTyped,
+}: Pick<ComponentProps<typeof Words>, 'graphic' | 'card' | 'onTyped'>) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const { press } = useAir();
@@ -58,7 +63,7 @@ export function Inspector({ graphic, card }: { graphic: Graphic; card: Card }) {
           />
         )}
       />
-      {template && <Words graphic={graphic} card={card} template={template} />}
+      {template && <Words graphic={graphic} card={card} template={template} onTyped={onTyped} />}
       {template && <Outfits graphic={graphic} template={template} />}
       <Place graphic={graphic} />
       <Timing graphic={graphic} />

@@ -9,21 +9,42 @@ import { PictureField } from './PictureField';
 
 type TemplateField = Template['fields'][number];
 
+interface Props {
+  graphic: Graphic;
+  card: Card;
+  template: Template;
+  /** What is being typed into a field; null when it is left. */
+  onTyped(field: string, text: string | null): void;
+}
+
 /** The words of one card, field by field. */
-export function Words({ graphic, card, template }: { graphic: Graphic; card: Card; template: Template }) {
+export function Words({ graphic, card, template, onTyped }: Props) {
   return (
     <Heading
       name="Words"
       note={graphic.cards.length > 1 ? `card ${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}` : undefined}
     >
       {template.fields.map((field) => (
-        <WordsField key={`${card.id}/${field.name}`} graphic={graphic} card={card} field={field} />
+        <WordsField
+          key={`${card.id}/${field.name}`}
+          graphic={graphic}
+          card={card}
+          field={field}
+          onTyped={(text) => onTyped(field.name, text)}
+        />
       ))}
     </Heading>
   );
 }
 
-function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; field: TemplateField }) {
+interface FieldProps {
+  graphic: Graphic;
+  card: Card;
+  field: TemplateField;
+  onTyped(text: string | null): void;
+}
+
+function WordsField({ graphic, card, field, onTyped }: FieldProps) {
   const { show, edits } = useShow();
   const [typed, setTyped] = useState<string | null>(null);
   const [lettering, setLettering] = useState(false);
@@ -62,7 +83,11 @@ function WordsField({ graphic, card, field }: { graphic: Graphic; card: Card; fi
               title="Ctrl+B bold, Ctrl+I italic"
               long={field.kind === 'longText' || field.kind === 'list'}
               value={own ?? field.sample}
-              onDraft={setTyped}
+              onDraft={(text) => {
+                // Leaving the field for a completion must not take it away.
+                if (text !== null) setTyped(text);
+                onTyped(text);
+              }}
               onKeep={keep}
             />
             <span className="flex items-start">
@@ -117,7 +142,6 @@ function Completion({ typed, onChoose }: { typed: string; onChoose(text: string)
         <button
           key={feed.id}
           type="button"
-          onMouseDown={(event) => event.preventDefault()}
           onClick={() => onChoose(`${typed.slice(0, begun.index)}{{ ${feed.id}.text }}`)}
           className="rounded-md bg-raised px-1.5 py-0.5 text-cool hover:bg-ridge"
         >

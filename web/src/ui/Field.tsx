@@ -55,7 +55,8 @@ interface KeptTextProps extends Omit<ComponentProps<'input'>, 'value' | 'onChang
   onKeep(value: string): void;
   /** Whether line breaks may be typed. */
   long?: boolean;
-  onDraft?(value: string): void;
+  /** What is being typed; null when the field is left. */
+  onDraft?(value: string | null): void;
   /** Whether Ctrl+B and Ctrl+I mark what is chosen as bold and italic. */
   emphasis?: boolean;
 }
@@ -97,6 +98,7 @@ export function KeptText({ value, onKeep, onDraft, long, emphasis, className, ..
     onBlur: () => {
       if (draft !== null) keep(draft);
       setDraft(null);
+      onDraft?.(null);
     },
   };
   const keys = (event: KeyboardEvent<HTMLInputElement | HTMLTextAreaElement>): void => {
