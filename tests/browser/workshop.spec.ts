@@ -1,3 +1,4 @@
+import { readFileSync } from 'node:fs';
 import { expect, test } from './sideLamp';
 
 test('a template of one’s own is built from a bundled one, lit, and reaches its graphic at once', async ({
@@ -70,9 +71,27 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await expect(part('mark')).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(part('mark')).toHaveCount(0);
+  // It goes to a file, and a show takes it in from there; what is no template is refused, with the reason.
+  const saving = page.waitForEvent('download');
+  await page.getByRole('link', { name: 'Save as a file' }).click();
+  const file = await (await saving).path();
   await page.getByRole('link', { name: 'Back to Names' }).click();
   await page.getByRole('button', { name: 'Push' }).click();
   await expect(output.locator('[data-node="mark"]')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  const [picking] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'From a file' }).click(),
+  ]);
+  await picking.setFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"name": 7}') });
+  await expect(page.getByText(/This is no template that Side Lamp reads. At \/format: /)).toBeVisible();
+  const [again] = await Promise.all([
+    page.waitForEvent('filechooser'),
+    page.getByRole('button', { name: 'From a file' }).click(),
+  ]);
+  await again.setFiles({ name: 'mine.json', mimeType: 'application/json', buffer: readFileSync(file) });
+  await page.waitForURL(/graphics\/g/);
+  await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="plate/plate"]')).toBeVisible();
 });
 
 test('a saved finish dresses another part, and a locked part stays as it is', async ({ page, lamp }) => {

@@ -106,7 +106,8 @@ public static class Workshop
         var read = TemplateReader.Read(source);
         if (read.Value is not { } template)
         {
-            throw RefusedException.Faulty(read.Faults);
+            // A file from elsewhere shows no fields to write the faults beside: the first is told with its place.
+            throw RefusedException.Faulty(id is null ? read.Faults.Prepend(new Fault("", $"This is no template that Side Lamp reads. At {read.Faults[0].Path}: {read.Faults[0].Message}")) : read.Faults);
         }
 
         return id is null || template.Id == id ? template : throw RefusedException.Faulty("/id", $"This template is called “{id}”.");

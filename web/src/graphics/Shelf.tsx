@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Play, Plus, Search, X } from 'lucide-react';
+import { FileInput, Play, Plus, Search, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { useNavigate } from 'react-router';
@@ -8,6 +8,7 @@ import { PictureView } from '../monitor/PictureView';
 import { useShow, type Template } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
+import { FilePick } from '../ui/FilePick';
 import { Parade } from './Parade';
 import { useSample } from './useSample';
 
@@ -47,6 +48,11 @@ function Shelf({ onDone }: { onDone(): void }) {
     onDone();
     await navigate(`/graphics/${id}`);
   };
+  /** A template of one's own from a file: it is on the shelf from now on, and a graphic is made of it. */
+  const bring = async (file: File): Promise<void> => {
+    const template = await edits.addTemplate({ source: await file.text() });
+    if (template) await add(template);
+  };
   const addSet = async (set: string, name: string, count: number): Promise<void> => {
     if (!(await edits.addStarterSet(set))) return;
     toast.success(`${count} graphics for “${name}” are there, with words to type over.`);
@@ -74,6 +80,9 @@ function Shelf({ onDone }: { onDone(): void }) {
             <Play aria-hidden size={15} /> Play {found.length === 1 ? 'it' : `all ${found.length}`}
           </Button>
         )}
+        <FilePick kind="bare" accept=".json,application/json" onPick={(file) => void bring(file)}>
+          <FileInput aria-hidden size={15} /> From a file
+        </FilePick>
         <span className="ml-auto flex items-center gap-1.5 text-quiet">
           Begin with a set:
           {show.starterSets.map((set) => (

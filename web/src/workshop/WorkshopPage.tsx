@@ -1,4 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { FileOutput } from 'lucide-react';
 import { useCallback, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { answered, client } from '../api/client';
@@ -63,6 +64,14 @@ function Workshop({ template }: { template: TemplateJson }) {
       actions={
         <>
           <UndoButtons />
+          <a
+            download={`${template.name}.json`}
+            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(template, null, 2))}`}
+            title="For another show, or for somebody else: the shelf takes it in"
+            className="inline-flex min-h-9 items-center gap-2 rounded-[10px] px-3 font-semibold text-quiet hover:bg-raised hover:text-ink"
+          >
+            <FileOutput aria-hidden size={15} /> Save as a file
+          </a>
           {user && (
             <Link to={`/graphics/${user.id}`} className="px-3 font-semibold text-cool hover:underline">
               Back to {user.name}
