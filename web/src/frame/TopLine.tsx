@@ -48,7 +48,7 @@ export function TopLine() {
             className={clsx(
               '-mx-3 min-w-0 flex-1 gap-x-1.5 px-3',
               // However many there are, each is seen: its name gives way.
-              small ? 'grid auto-cols-[minmax(0,144px)] grid-flow-col grid-rows-2 gap-y-1' : 'flex',
+              small ? 'grid auto-cols-[minmax(0,max-content)] grid-flow-col grid-rows-2 gap-y-1' : 'flex',
             )}
           >
             {lit.map((airing) => (
@@ -91,7 +91,7 @@ function LitLamp({ airing, small }: { airing: Schemas['AiringView']; small: bool
         title={`${name} is on air. Press to switch it off.`}
         className={clsx(
           'lit flex w-full items-center gap-1.5 rounded-full px-2.5 font-semibold',
-          small ? 'h-[22px] text-[11.5px]' : 'max-w-44 py-1 text-xs',
+          small ? 'h-[22px] max-w-36 text-[11.5px]' : 'max-w-44 py-1 text-xs',
         )}
       >
         <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />
