@@ -278,6 +278,9 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await expect(standby.getByText('Pim')).toBeVisible();
   await expect(standby.getByText('moths')).toBeVisible();
   await expect(output.getByText('Pim')).toHaveCount(0);
+  const told = page.getByRole('region', { name: 'Cue in standby' });
+  await expect(told).toContainText('Names (Pim), Hollow Lane garden, Moth / beetle count');
+  await expect(told).toContainText('all else');
   await page.keyboard.press('Enter');
   await expect(output.getByText('Pim')).toBeVisible();
   await expect(lit(page, 'Moth / beetle count')).toBeVisible();

@@ -2,15 +2,7 @@ import clsx from 'clsx';
 import { Timer as Clock } from 'lucide-react';
 import type { Timer } from '../show/ShowContext';
 import { inputLook } from '../ui/Field';
-import type { TimerSetting } from './cueEdits';
-
-const acts = {
-  restart: 'starts anew',
-  start: 'runs on',
-  pause: 'paused',
-  reset: 'back to the start',
-  add: 'more time',
-} as const;
+import { timerActs, type TimerSetting } from './cueEdits';
 
 interface Props {
   timer: Timer;
@@ -42,7 +34,7 @@ export function CueTimer({ timer, setting, onChange }: Props) {
         className={small}
       >
         <option value="">left alone</option>
-        {Object.entries(acts).map(([act, words]) => (
+        {Object.entries(timerActs).map(([act, words]) => (
           <option key={act} value={act}>
             {words}
           </option>

@@ -14,6 +14,7 @@ import { isLit } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
+import { CueNote } from './CueNote';
 import { Cues } from './Cues';
 import { LoudnessControl } from './LoudnessControl';
 import { Map } from './Map';
@@ -147,12 +148,7 @@ export function DeskPage() {
             onLight={show.lookFirst ? () => desk.standby() : undefined}
           />
         ) : cue ? (
-          <div className="grid content-start gap-2 self-start rounded-[14px] bg-panel p-3">
-            <p className="text-quiet">This is how the picture looks once the cue “{cue.name}” is done.</p>
-            <Button kind="lamp" onClick={() => desk.standby()}>
-              Run the cue <Key>↵</Key>
-            </Button>
-          </div>
+          <CueNote cue={cue} onRun={() => desk.standby()} />
         ) : (
           <p className="self-start rounded-[14px] bg-panel p-3 text-quiet">
             Press a switch, or the pen that comes with the pointer, and its words can be edited here. <Key>1</Key> to{' '}

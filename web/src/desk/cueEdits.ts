@@ -29,6 +29,15 @@ export function newCue(show: Show, settings: CueSetting[]): Cue {
   return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings, timers: [] }] };
 }
 
+/** What a cue does with a timer. */
+export const timerActs = {
+  restart: 'starts anew',
+  start: 'runs on',
+  pause: 'paused',
+  reset: 'back to the start',
+  add: 'more time',
+} as const;
+
 /** What a press of it does, in a few words. */
 export function summaryOf(cue: Cue): string {
   const settings = cue.steps.flatMap((step) => step.settings);
