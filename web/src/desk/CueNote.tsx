@@ -13,7 +13,9 @@ export function CueNote({ cue, onRun }: { cue: Cue; onRun(): void }) {
       <ol className="grid min-h-0 gap-2 overflow-y-auto">
         {cue.steps.map((step, at) => (
           <li key={at}>
-            <span className="font-semibold text-cool">{at === 0 ? 'At the press' : `${step.after / 1000} s later`}</span>
+            <span className="font-semibold text-cool">
+              {at === 0 ? 'At the press' : `${step.after / 1000} s later`}
+            </span>
             <Deeds step={step} />
           </li>
         ))}
