@@ -34,6 +34,19 @@ public sealed class ClockTests
     }
 
     [Fact]
+    public void A_new_run_goes_on_from_what_was_kept_also_when_the_clock_was_set_back_between_them()
+    {
+        var clock = new EngineClock(_machine);
+        var start = clock.Now;
+        clock.GoOnFrom(start - Duration.FromDays(1));
+        Assert.Equal((start, false), (clock.Now, clock.WasSet()));
+        clock.GoOnFrom(start + Duration.FromHours(2));
+        Assert.Equal(start + Duration.FromHours(2), clock.Now);
+        // Times of day are the machine's all the same.
+        Assert.Equal((true, -Duration.FromHours(2)), (clock.WasSet(), clock.Skew));
+    }
+
+    [Fact]
     public void A_clock_that_is_set_moves_what_runs_to_a_time_of_day_and_nothing_else()
     {
         var clock = new EngineClock(_machine);
@@ -51,6 +64,7 @@ public sealed class ClockTests
         Assert.True(clock.WasSet());
         stage = director.ClockWasSet(stage, clock.Now).Stage;
         Assert.Equal(Duration.FromMinutes(25), Run(before, "ends").Due!.Value - Run(stage.Air, "ends").Due!.Value);
+        Assert.Contains("clock was set", stage.Trail[^1].Sentence, StringComparison.Ordinal);
         Assert.Equal((Run(before, "tea"), Run(before, "paused")), (Run(stage.Air, "tea"), Run(stage.Air, "paused")));
 
         static TimerRun Run(AirState air, string id) => air.Timers.Single(run => run.Timer == new TimerId(id));

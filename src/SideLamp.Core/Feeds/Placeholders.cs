@@ -14,7 +14,6 @@ namespace SideLamp.Core.Feeds;
 /// </summary>
 public static class Placeholders
 {
-    private const int MostSteps = 2000;
     private const int MostRemembered = 4096;
     private static readonly FluidParser Parser = new();
     private static readonly ConcurrentDictionary<string, IFluidTemplate?> Parsed = new();
@@ -24,13 +23,13 @@ public static class Placeholders
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
     public static string? FaultIn(string words) =>
         !Has(words) ? null
-        : Parser.TryParse(words, out _, out var error) ? TimerWords.FaultIn(words)
+        : Parser.TryParse(words, out var parsed, out var error) ? PlaceholderLimits.FaultIn(parsed) ?? TimerWords.FaultIn(words)
         : $"The placeholder cannot be read: {error.TrimEnd('.')}.";
 
     /// <summary>The words as they would show now. Words that cannot be filled in show as they are, so that the fault is seen before air.</summary>
     public static string Fill(string words, IReadOnlyDictionary<FeedId, FeedState> feeds)
     {
-        if (!Has(words))
+        if (!Has(words) || words.Length > Field.Longest)
         {
             return words;
         }
@@ -40,12 +39,12 @@ public static class Placeholders
             Parsed.Clear();
         }
 
-        if (Parsed.GetOrAdd(words, key => Parser.TryParse(key, out var parsed) ? parsed : null) is not { } template)
+        if (Parsed.GetOrAdd(words, key => Parser.TryParse(key, out var parsed) && PlaceholderLimits.FaultIn(parsed) is null ? parsed : null) is not { } template)
         {
             return words;
         }
 
-        var context = new TemplateContext(new TemplateOptions { MaxSteps = MostSteps });
+        var context = new TemplateContext(PlaceholderLimits.Options);
         foreach (var (id, state) in feeds)
         {
             context.SetValue(id.Value, RowValue(state.Table));
@@ -53,9 +52,9 @@ public static class Placeholders
 
         try
         {
-            return template.Render(context);
+            return PlaceholderLimits.Render(template, context);
         }
-        catch (Exception error) when (error is InvalidOperationException or FormatException or ArgumentException)
+        catch (Exception error) when (error is InvalidOperationException or FormatException or ArgumentException or ArithmeticException)
         {
             // A placeholder that runs too long or divides by zero must not take the show with it.
             return words;

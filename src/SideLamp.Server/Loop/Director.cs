@@ -23,8 +23,12 @@ public sealed class Director(PictureBook book)
         SetAll(stage, ToTimesOfDay(stage).Where(timer => RunOf(stage, timer) is null), TimerAct.Start, now);
 
     /// <summary>The machine's clock has been set: what runs to a time of day is as long as it is from now. Nothing else follows that clock.</summary>
-    public Turn<string?> ClockWasSet(Stage stage, Instant now) =>
-        SetAll(stage, ToTimesOfDay(stage).Where(timer => RunOf(stage, timer) is { Since: not null }), TimerAct.Restart, now);
+    public Turn<string?> ClockWasSet(Stage stage, Instant now)
+    {
+        var timers = ToTimesOfDay(stage).Where(timer => RunOf(stage, timer) is { Since: not null }).ToList();
+        var turn = SetAll(stage, timers, TimerAct.Restart, now);
+        return timers.Count == 0 ? turn : turn with { Stage = With(turn.Stage, new TrailLine(now, "This computer’s clock was set: timers to a time of day follow it", null)) };
+    }
 
     private Turn<string?> SetAll(Stage stage, IEnumerable<Timer> timers, TimerAct act, Instant now) =>
         timers.Aggregate(Advance(stage, now), (turn, timer) =>
@@ -221,7 +225,12 @@ public sealed class Director(PictureBook book)
             .Select(one => (one.At, one.Graphic, Sentence: Core.Airing.Trail.Tell(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null)))
             .Where(one => one.Sentence is not null)
             .Select(one => new TrailLine(one.At, one.Sentence!, one.Graphic));
+        return With(stage, [.. lines]).Trail;
+    }
+
+    private static Stage With(Stage stage, params ImmutableArray<TrailLine> lines)
+    {
         var trail = stage.Trail.AddRange(lines);
-        return trail.Count > LongestTrail ? trail.RemoveRange(0, trail.Count - LongestTrail) : trail;
+        return stage with { Trail = trail.Count > LongestTrail ? trail.RemoveRange(0, trail.Count - LongestTrail) : trail };
     }
 }

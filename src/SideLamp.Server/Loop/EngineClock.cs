@@ -14,7 +14,7 @@ public sealed class EngineClock(TimeProvider time)
     /// <summary>Clocks are slewed by less than this; more is a clock that has been set.</summary>
     private static readonly Duration LeastSetting = Duration.FromSeconds(2);
 
-    private readonly Instant _start = Instant.FromDateTimeOffset(time.GetUtcNow());
+    private Instant _start = Instant.FromDateTimeOffset(time.GetUtcNow());
     private readonly long _stamp = time.GetTimestamp();
 
     private long _aheadMs;
@@ -35,6 +35,9 @@ public sealed class EngineClock(TimeProvider time)
     public Duration Skew => Duration.FromMilliseconds(Interlocked.Read(ref _skewMs));
 
     private Instant Passed => _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp));
+
+    /// <summary>Before anything happens: what was kept is never later than now, also on a machine whose clock was set back since.</summary>
+    public void GoOnFrom(Instant kept) => _start += Duration.Max(kept - Now, Duration.Zero);
 
     /// <summary>Looks at the machine's clock: whether it has been set since the last look.</summary>
     public bool WasSet()

@@ -47,11 +47,27 @@ public sealed class WordsTests
         Assert.Null(Placeholders.FaultIn("{{ cloth.text }}"));
     }
 
+    // Each would take minutes, or all of the memory: a range that is written out first, text and lists that double, sums beyond all numbers.
+    [Theory]
+    [InlineData("{% for i in (1..100000000) %}x{% endfor %}")]
+    [InlineData("{% assign n = 100000000 %}{% for i in (1..n) %}x{% endfor %}")]
+    [InlineData("{% for i in (1..900) %}{% for j in (1..900) %}x{% endfor %}{% endfor %}")]
+    [InlineData("{% assign a = 'moth' %}{% for i in (1..60) %}{% assign a = a | append: a %}{% endfor %}{{ a }}")]
+    [InlineData("{% assign a = 'moth' %}{% for i in (1..60) %}{% capture a %}{{ a }}{{ a }}{% endcapture %}{% endfor %}{{ a }}")]
+    [InlineData("{% assign a = 'a,b' | split: ',' %}{% for i in (1..60) %}{% assign a = a | concat: a %}{% endfor %}{{ a }}")]
+    [InlineData("{% assign a = 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' %}{{ a }}")]
+    [InlineData("{% for i in (1..900) %}{{ 'moth' | append: 'moths and moths and moths' }}{% endfor %}")]
+    [InlineData("{{ 79228162514264337593543950335 | times: 79228162514264337593543950335 }}")]
+    public void A_placeholder_that_uses_up_too_much_shows_as_it_is(string words) => Assert.Equal(words, Placeholders.Fill(words, Feeds));
+
     [Fact]
-    public void A_placeholder_that_would_run_for_ever_is_stopped()
+    public void What_stays_within_bounds_is_filled_in_and_a_range_beyond_them_is_told_when_it_is_typed()
     {
-        const string endless = "{% for i in (1..100000000) %}x{% endfor %}";
-        Assert.Equal(endless, Placeholders.Fill(endless, Feeds));
+        const string three = "{% for i in (1..3) %}{{ i }} {% endfor %}";
+        Assert.Equal("1 2 3 ", Placeholders.Fill(three, Feeds));
+        Assert.Null(Placeholders.FaultIn(three));
+        Assert.Contains("1000 steps", Placeholders.FaultIn("{% for i in (1..5000) %}x{% endfor %}"), StringComparison.Ordinal);
+        Assert.Equal("Brimstone", Placeholders.Fill("{% capture a %}{{ cloth.text }}{% endcapture %}{{ a }}", Feeds));
     }
 
     [Fact]
