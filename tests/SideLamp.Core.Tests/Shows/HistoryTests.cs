@@ -59,7 +59,7 @@ public sealed class HistoryTests
 
                 Assert.Equal(CoreJson.WriteWhole(became), CoreJson.WriteWhole(show));
             },
-            iter: 60
+            iter: 25
         );
 
     [Fact]
