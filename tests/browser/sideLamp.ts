@@ -72,11 +72,40 @@ export class SideLamp {
   }
 }
 
+/** One that starts while a test runs, for the next test: a third of a short test would be waiting for it. */
+class Spare {
+  private waiting: { options: string; lamp: Promise<SideLamp> } | null = null;
+
+  async take(options: string[]): Promise<SideLamp> {
+    if (this.waiting?.options !== options.join()) await this.end();
+    const lamp = await (this.waiting?.lamp ?? SideLamp.begin(...options));
+    const next = SideLamp.begin(...options);
+    // Whoever takes it hears why it did not start.
+    next.catch(() => undefined);
+    this.waiting = { options: options.join(), lamp: next };
+    return lamp;
+  }
+
+  async end(): Promise<void> {
+    const { waiting } = this;
+    this.waiting = null;
+    await waiting?.lamp.then((lamp) => lamp.end());
+  }
+}
+
 /** Each test has a Side Lamp of its own, with the demo show; `options` are those of its command line. */
-export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }>({
+export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }, { spare: Spare }>({
   options: [[], { option: true }],
-  lamp: async ({ options }, use) => {
-    const lamp = await SideLamp.begin(...options);
+  spare: [
+    async ({}, use) => {
+      const spare = new Spare();
+      await use(spare);
+      await spare.end();
+    },
+    { scope: 'worker' },
+  ],
+  lamp: async ({ options, spare }, use) => {
+    const lamp = await spare.take(options);
     await use(lamp);
     await lamp.end();
   },
