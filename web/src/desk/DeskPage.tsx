@@ -8,9 +8,8 @@ import { AirMonitor } from '../monitor/AirMonitor';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
-import { isCarried } from '../show/carried';
+import { isUnseen } from '../show/carried';
 import { useShow } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
 import { Button, Key } from '../ui/Button';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
@@ -42,7 +41,7 @@ export function DeskPage() {
   const picture = usePicture(chosen?.id, draft);
   const [backdrop, setBackdrop] = useBackdrop();
   useDeskKeys(desk);
-  const unseen = !!news && news.airings.some((airing) => isLit(airing.phase)) && !isCarried(news.pages);
+  const unseen = !!news && isUnseen(news);
 
   if (show.graphics.length === 0) {
     return (

@@ -1,6 +1,5 @@
 import { useLive } from '../live/LiveContext';
-import { isCarried } from '../show/carried';
-import { isLit } from '../show/useAir';
+import { isUnseen } from '../show/carried';
 
 /** What the streamer must not miss. */
 export interface Alarm {
@@ -22,8 +21,7 @@ export function useAlarm(): Alarm | null {
   }
   if (!news) return null;
   if (news.unkept) return { title: 'Not kept on disk.', words: news.unkept };
-  const lit = news.airings.some((airing) => isLit(airing.phase));
-  if (!lit || isCarried(news.pages)) return null;
+  if (!isUnseen(news)) return null;
   return {
     title: 'Nobody can see this.',
     words:
