@@ -19,7 +19,7 @@ test('four cards come from a spreadsheet, are put in order, placed, dressed in a
     .getByRole('list', { name: 'Templates' })
     .getByRole('button', { name: /^Name, as/ })
     .click();
-  await page.waitForURL(/graphics\/g/);
+  await expect(page.getByRole('complementary', { name: 'About Name', exact: true })).toBeVisible();
   const address = page.url();
 
   // A block without names goes into the cells from the focused one on.
@@ -98,6 +98,34 @@ test('four cards come from a spreadsheet, are put in order, placed, dressed in a
   await expect(page.getByText('4 cards')).toBeVisible();
   await expect(page.getByLabel('Width, px')).toHaveValue('420');
   await expect(page.getByRole('button', { name: 'Name alone', exact: true })).toBeVisible();
+});
+
+test('a show fetched before an edit and come after it takes nothing back', async ({ page, context, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  const other = await context.newPage();
+  await other.goto(`${lamp.url}/graphics/names`);
+  const frame = page.getByRole('application');
+  const right = page.getByLabel('Right, px');
+  const from = Number(await right.inputValue());
+
+  // The page's edits wait on their way while it hears of another window's, and fetches the show.
+  let letGo = (): void => undefined;
+  const held = new Promise<void>((done) => (letGo = done));
+  await page.route('**/api/graphics/names', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await frame.focus();
+  await page.keyboard.press('ArrowRight');
+  await expect(right).toHaveValue(String(from + 1));
+  await other.getByLabel('Name', { exact: true }).first().fill('Names of ours');
+  await other.keyboard.press('Tab');
+  await expect(page.getByText('Names of ours').first()).toBeVisible();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect(right).toHaveValue(String(from + 11));
+  letGo();
+  await expect(page.getByText('kept')).toBeVisible();
+  await expect(other.getByLabel('Right, px')).toHaveValue(String(from + 11));
 });
 
 test('two windows edit the same graphic and lose nothing silently', async ({ page, context, lamp }) => {

@@ -58,6 +58,14 @@ interface ShowState {
   underWay(graphic: string): boolean;
 }
 
+/** An edit on its way. */
+interface Change {
+  /** The graphic's id, or `whole`. */
+  what: string;
+  /** What the edit makes of a show. */
+  make(show: Show): Show;
+}
+
 /** Stands for all graphics. */
 const whole = '*';
 
@@ -91,13 +99,16 @@ export function upCardOf(graphic: Graphic): Card {
 export function ShowProvider({ children, waiting }: { children: ReactNode; waiting: ReactNode }) {
   const { news, clock } = useLive();
   const queries = useQueryClient();
-  const { data: show } = useQuery({
+  const { data: kept } = useQuery({
     queryKey: ['show'],
     queryFn: () => answered(client.GET('/api/show')),
     retry: true,
   });
+  const [onTheWay, setOnTheWay] = useState<readonly Change[]>([]);
+  // What edits on their way will make of it holds over whatever is fetched meanwhile: the next press, and the next
+  // step of an arrow key, must already obey it. A refused one is gone with its answer.
+  const show = useMemo(() => kept && onTheWay.reduce((old, { make }) => make(old), kept), [kept, onTheWay]);
   const [keeping, setKeeping] = useState<Keeping>(null);
-  const [onTheWay, setOnTheWay] = useState<readonly string[]>([]);
   const [{ keep, see }] = useState(() => makeKeeper(queries, clock.now, setKeeping));
 
   // Follows the server: an edit made anywhere is fetched.
@@ -108,39 +119,33 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
 
   const edits = useMemo<Edits>(() => {
     const path = (id: string) => ({ path: { id } });
-    /** What was chosen holds at once on this page: the next press must already obey it. A refusal fetches the truth. */
-    const foresee = (change: (show: Show) => Show): void => {
-      queries.setQueryData<Show>(['show'], (old) => old && change(old));
-    };
-    /** Marks what an edit changes for as long as it is on its way. */
-    const during = async <T,>(what: string, edit: Promise<T>): Promise<T> => {
-      setOnTheWay((all) => [...all, what]);
+    const during = async <T,>(what: string, edit: Promise<T>, make: Change['make'] = (old) => old): Promise<T> => {
+      const change = { what, make };
+      setOnTheWay((all) => [...all, change]);
       try {
         return await edit;
       } finally {
-        setOnTheWay((all) => all.toSpliced(all.indexOf(what), 1));
+        setOnTheWay((all) => all.filter((one) => one !== change));
       }
     };
     return {
-      show: async (edit) => {
-        foresee((old) => ({ ...old, ...(edit as Partial<Show>) }));
-        return !!(await during(
+      show: async (edit) =>
+        !!(await during(
           whole,
           keep((revision) => answered(client.PATCH('/api/show', { body: { ...edit, revision } }))),
-        ));
-      },
-      graphic: async (id, edit) => {
-        foresee((old) => ({
-          ...old,
-          graphics: old.graphics.map((graphic) => (graphic.id === id ? withEdit(graphic, edit) : graphic)),
-        }));
-        return !!(await during(
+          (old) => ({ ...old, ...(edit as Partial<Show>) }),
+        )),
+      graphic: async (id, edit) =>
+        !!(await during(
           id,
           keep((revision) =>
             answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision } })),
           ),
-        ));
-      },
+          (old) => ({
+            ...old,
+            graphics: old.graphics.map((graphic) => (graphic.id === id ? withEdit(graphic, edit) : graphic)),
+          }),
+        )),
       addGraphic: async (wish) =>
         (await keep(() => answered(client.POST('/api/graphics', { body: wish }))))?.id ?? null,
       addStarterSet: async (id) =>
@@ -191,12 +196,12 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
         !!(await keep(() => answered(client.DELETE('/api/brands/{name}', { params: { path: { name } } })))),
       importBrand: async (file) => !!(await keep(() => answered(client.POST('/api/brands/file', bytesOf(file))))),
     };
-  }, [keep, queries]);
+  }, [keep]);
 
   const state = useMemo(
     () =>
       show
-        ? { show, edits, keeping, underWay: (id: string) => onTheWay.some((one) => one === id || one === whole) }
+        ? { show, edits, keeping, underWay: (id: string) => onTheWay.some(({ what }) => what === id || what === whole) }
         : null,
     [show, edits, keeping, onTheWay],
   );
