@@ -76,6 +76,7 @@ public static class App
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();
+        services.AddHostedService<WarmUp>();
         if (options.StandIns && Directory.Exists(data.DemoFiles))
         {
             services.AddSingleton(new ClothWriter(data.DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();
