@@ -98,7 +98,7 @@ public sealed class DataFolder : IDisposable
 
         clock.GoOnFrom(kept.Air.Now);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, Standby.Empty, History.Empty, Shows.LastLines(LongestTrail).Select(TrailLineOf).OfType<TrailLine>().ToImmutableList(), null);
+        return new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, Shows.LastLines(LongestTrail).Select(TrailLineOf).OfType<TrailLine>().ToImmutableList(), null);
     }
 
     private static TrailLine? TrailLineOf(LogLine line) =>

@@ -6,13 +6,16 @@ using SideLamp.Core.Shows;
 
 namespace SideLamp.Store;
 
-/// <summary>Everything that outlives the server: the show, what is on air, the looks it refers to, and the feeds' last good values.</summary>
+/// <summary>Everything that outlives the server: the show, what is on air and in standby, the looks it refers to, and the feeds' last good values.</summary>
 public sealed record Kept(
     Show Show,
     AirState Air,
     ImmutableDictionary<LookId, Look> Looks,
     ImmutableDictionary<FeedId, FeedState> Feeds
-);
+)
+{
+    public Standby Standby { get; init; } = Standby.Empty;
+}
 
 /// <summary>A line of the as-run record.</summary>
 /// <param name="Name">The graphic's name at the time.</param>

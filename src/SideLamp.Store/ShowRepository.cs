@@ -53,7 +53,10 @@ public sealed class ShowRepository(Database database)
             air,
             looks.ToImmutableDictionary(one => one.Item1, one => one.Item2),
             feeds.ToImmutableDictionary(one => one.Feed.Id, one => one.Last)
-        );
+        )
+        {
+            Standby = settings.TryGetValue("standby", out var standby) ? CoreJson.Read<Standby>(standby) : Standby.Empty,
+        };
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -73,6 +76,11 @@ public sealed class ShowRepository(Database database)
                 KeepList("graphic", before?.Show.Graphics ?? [], after.Show.Graphics, graphic => graphic.Id.Value);
                 KeepList("feed", before?.Show.Feeds ?? [], after.Show.Feeds, feed => feed.Id.Value);
                 KeepList("output", before?.Show.Outputs ?? [], after.Show.Outputs, output => output.Id.Value);
+            }
+
+            if (before?.Standby != after.Standby)
+            {
+                database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('standby', $body)", ("$body", CoreJson.WriteWhole(after.Standby)));
             }
 
             KeepFeedValues(before, after);

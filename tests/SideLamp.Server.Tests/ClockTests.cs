@@ -55,7 +55,7 @@ public sealed class ClockTests
         Timer Made(string id, TimerKind kind) => new(new TimerId(id), id, kind, Duration.FromMinutes(12), new LocalTime(23, 30), AtZero.Stop);
         var show = DemoShow.Empty("token") with { Timers = [Made("ends", TimerKind.Until), Made("paused", TimerKind.Until), Made("tea", TimerKind.Down)] };
         var kept = new Kept(show, AirState.Dark(clock.Now), ImmutableDictionary<LookId, Look>.Empty, ImmutableDictionary<FeedId, FeedState>.Empty);
-        var stage = director.Open(new Stage(kept, 1, ImmutableDictionary<string, Touch>.Empty, Standby.Empty, History.Empty, [], null), clock.Now).Stage;
+        var stage = director.Open(new Stage(kept, 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, [], null), clock.Now).Stage;
         stage = Set(stage, "tea", TimerAct.Start);
         stage = Set(stage, "paused", TimerAct.Pause);
         var before = stage.Air;

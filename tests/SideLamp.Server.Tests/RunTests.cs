@@ -263,6 +263,8 @@ public sealed class RunTests : IAsyncLifetime
     {
         await Press("every", new { graphic = "sighting" });
         await Press("hush", new { });
+        await Press("alert", new { graphic = "tip" });
+        (await _server.Http.PutAsJsonAsync("/api/standby", new { cue = "opening" })).EnsureSuccessStatusCode();
         await _server.Press("light", "names");
         await _server.Press("dark", "names");
         await _server.Kill();
@@ -271,6 +273,11 @@ public sealed class RunTests : IAsyncLifetime
         var news = await desk.Next("desk");
         Assert.Equal("sighting", news["repeats"]![0]!["graphic"]!.GetValue<string>());
         Assert.NotNull(news["hush"]);
+        Assert.Equal("opening", news["standbyCue"]!.GetValue<string>());
+        // What waits is called off by what the desk was told of it, once.
+        var since = news["alerts"]!.AsArray().Single()!["since"]!.GetValue<double>();
+        Assert.Equal(HttpStatusCode.OK, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
+        Assert.Equal(HttpStatusCode.Conflict, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
         Assert.Contains("Names dark", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
         // Undo still knows the last act, and the seat what it held.
         await Press("takeBack", new { });

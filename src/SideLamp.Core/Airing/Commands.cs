@@ -52,6 +52,10 @@ public sealed record Hush : AirCommand;
 /// <param name="Run">Whether what waited comes now; otherwise it is dropped.</param>
 public sealed record EndHush(bool Run) : AirCommand;
 
+/// <summary>One thing that waits for its turn does not come.</summary>
+/// <param name="Since">Which alert: the one that has waited since then. Null = none; its <em>every</em> that a hush holds back.</param>
+public sealed record CallOff(GraphicId Graphic, Instant? Since) : AirCommand;
+
 /// <summary>What the seat held last is lit again (rule 25).</summary>
 public sealed record BringBack(SeatId Seat) : AirCommand;
 

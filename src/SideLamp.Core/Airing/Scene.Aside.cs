@@ -206,4 +206,23 @@ internal sealed partial class Scene
 
         return null;
     }
+
+    private string? CallItOff(CallOff off)
+    {
+        // Pages know instants to the microsecond, roughly: alerts of one millisecond are alike.
+        var alert = off.Since is { } since ? State.Alerts.Find(one => one.Graphic == off.Graphic && (one.Since - since).TotalMilliseconds is > -1 and < 1) : null;
+        var held = off.Since is null && State.Hush is { } hush && hush.Waiting.Contains(off.Graphic) ? hush : null;
+        if (alert is null && held is null)
+        {
+            return "It does not wait any more.";
+        }
+
+        State = State with
+        {
+            Alerts = alert is null ? State.Alerts : State.Alerts.Remove(alert),
+            Hush = held is null ? State.Hush : held with { Waiting = held.Waiting.Remove(off.Graphic) },
+        };
+        Happenings.Add(new Happening(Now, HappeningKind.Skipped, off.Graphic, Origin.Person));
+        return null;
+    }
 }

@@ -38,6 +38,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             Alert alert => Queue(alert),
             Hush => HushIt(),
             EndHush end => EndHush(end.Run),
+            CallOff off => CallItOff(off),
             LightsOut => PutOut(),
             LightsBack => BringAllBack(),
             BringBack back => BringSeatBack(back.Seat),

@@ -18,6 +18,7 @@ public static class Trail
             (HappeningKind.Changed, Origin.Person) => $"{name} changed{by}",
             (HappeningKind.LightsOut, _) => $"Lights out{by}",
             (HappeningKind.LightsBack, _) => $"Lights back{by}",
+            (HappeningKind.Skipped, Origin.Person) => $"{name} called off{by}",
             (HappeningKind.Skipped, _) => $"{name} was to come by itself, and did not",
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",

@@ -31,13 +31,13 @@ public static class AirEndpoints
             .ProducesProblem(503);
         api.MapPut(
                 "/standby",
-                async (StandbyChoice choice, ShowLoop loop) =>
+                async (Standby standby, ShowLoop loop) =>
                     new Pressed(
                         await loop.Ask(
                             (stage, _) =>
-                                (choice.Graphic is { } id && stage.Show.Graphic(id) is null) || (choice.Cue is { } cue && stage.Show.Cue(cue) is null)
-                                    ? throw RefusedException.NotFound(choice.Cue is null ? "graphic" : "cue")
-                                    : new Turn<bool>(stage with { Standby = new Standby(choice.Graphic, choice.Cue) }, [], true)
+                                standby.IsIn(stage.Show)
+                                    ? new Turn<bool>(stage with { Kept = stage.Kept with { Standby = standby } }, [], true)
+                                    : throw RefusedException.NotFound(standby.Cue is null ? "graphic" : "cue")
                         )
                     )
             )
@@ -111,6 +111,7 @@ public static class AirEndpoints
             AirVerb.Alert => new Alert(GraphicOf(press), press.Card),
             AirVerb.Hush => new Hush(),
             AirVerb.HushOver => new EndHush(press.Keep ?? true),
+            AirVerb.CallOff => new CallOff(GraphicOf(press), press.Since),
             AirVerb.BringBack => new BringBack(SeatOf(press)),
             AirVerb.Forget => new Forget(SeatOf(press)),
             _ => new TakeBack(),

@@ -242,6 +242,7 @@ public enum AirVerb
     Alert,
     Hush,
     HushOver,
+    CallOff,
     BringBack,
     Forget,
     TakeBack,
@@ -264,6 +265,7 @@ public enum AirVerb
 /// <param name="Field">Of count.</param>
 /// <param name="Keep">Of reset: whether all that is not counted stays; of hushOver: whether what waited comes now.</param>
 /// <param name="How">What it was pressed with, for the trail, such as <c>key 4</c>.</param>
+/// <param name="Since">Of callOff: the alert that has waited since then. Null = what a hush holds back.</param>
 /// <param name="At">When it was made, by the server's time as the page knows it. One that comes more than 3 s late is refused: nobody means it any more. Null = it is never late.</param>
 public sealed record Press(
     CommandId Id,
@@ -280,12 +282,11 @@ public sealed record Press(
     string? How = null,
     TimerId? Timer = null,
     TimerAct? Act = null,
+    Instant? Since = null,
     Instant? At = null
 );
 
 public sealed record Pressed(bool Done);
-
-public sealed record StandbyChoice(GraphicId? Graphic = null, CueId? Cue = null);
 
 /// <summary>A wish to see words in a graphic before they are kept.</summary>
 /// <param name="Words">In place of the card's own, by field name.</param>

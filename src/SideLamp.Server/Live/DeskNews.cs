@@ -20,6 +20,9 @@ public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatI
 /// <summary>Something that comes by itself, and when; for the switches and the cues.</summary>
 public sealed record ComingView(GraphicId Graphic, Instant At);
 
+/// <summary>An alert that waits for its turn.</summary>
+public sealed record WaitingView(GraphicId Graphic, Instant Since);
+
 public sealed record CueAheadView(CueId Cue, Instant At);
 
 public sealed record SeatMemory(SeatId Seat, GraphicId Graphic, CardId Card);
@@ -49,7 +52,7 @@ public sealed record PageView(OutputId Output, int Width, int Height, double Fps
 /// <param name="Revision">Of the show: a desk that has an older one fetches it.</param>
 /// <param name="Followers">What comes after another that is gone, and when.</param>
 /// <param name="Repeats">Whose <em>every</em> is switched on, and when each comes next.</param>
-/// <param name="Alerts">The graphics of the alerts that wait, the next one first.</param>
+/// <param name="Alerts">Those that wait, the next one first.</param>
 /// <param name="Asides">What made way, and comes back.</param>
 /// <param name="Last">What each seat held last.</param>
 /// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
@@ -63,7 +66,7 @@ public sealed record DeskNews(
     ImmutableArray<Following> Followers,
     ImmutableArray<ComingView> Repeats,
     ImmutableArray<CueAheadView> CueSteps,
-    ImmutableArray<GraphicId> Alerts,
+    ImmutableArray<WaitingView> Alerts,
     ImmutableArray<GraphicId> Asides,
     ImmutableArray<SeatMemory> Last,
     HushView? Hush,
@@ -115,15 +118,15 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             [.. stage.Air.Followers ?? []],
             [.. stage.Air.Repeats.Select(one => new ComingView(one.Graphic, one.Next))],
             [.. stage.Air.CueSteps.Select(one => new CueAheadView(one.Cue, one.At))],
-            [.. stage.Air.Alerts.Select(one => one.Graphic)],
+            [.. stage.Air.Alerts.Select(one => new WaitingView(one.Graphic, one.Since))],
             [.. stage.Air.Asides.Select(one => one.What.Graphic)],
             [.. stage.Air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))],
             stage.Air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
             stage.Air.LightsOut is not null,
             TakeBackOf(stage),
             [.. stage.Trail.TakeLast(ShownTrail)],
-            stage.Standby.Graphic,
-            stage.Standby.Cue,
+            stage.Kept.Standby.Graphic,
+            stage.Kept.Standby.Cue,
             [.. switches],
             [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))],
             [

@@ -165,9 +165,9 @@ public sealed class Director(PictureBook book)
             Run(new SetTimer(new TimerSetting(clock.Id, TimerAct.Restart), Origin.Automatic));
         }
 
-        if ((after.Standby.Graphic is { } standby && show.Graphic(standby) is null) || (after.Standby.Cue is { } cue && show.Cue(cue) is null))
+        if (!after.Kept.Standby.IsIn(show))
         {
-            after = after with { Standby = Standby.Empty };
+            after = after with { Kept = after.Kept with { Standby = Standby.Empty } };
         }
 
         void Run(AirCommand command)

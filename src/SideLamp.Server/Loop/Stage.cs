@@ -11,23 +11,16 @@ namespace SideLamp.Server.Loop;
 /// <summary>Everything the server knows at one moment. Immutable: a turn of the loop makes the next one.</summary>
 /// <param name="Revision">Counts the edits of the show; larger than any of an earlier run.</param>
 /// <param name="Touched">The last edit of each field of the show, by its path.</param>
-/// <param name="Standby">What is loaded to be looked at before it is lit.</param>
 /// <param name="History">What can be taken back.</param>
 /// <param name="Trail">What happened on air lately, the last one last.</param>
 /// <param name="Unkept">Why the last change could not be kept on disk; null when it could.</param>
-public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, Standby Standby, History History, ImmutableList<TrailLine> Trail, string? Unkept)
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, History History, ImmutableList<TrailLine> Trail, string? Unkept)
 {
     public Show Show => Kept.Show;
 
     public AirState Air => Kept.Air;
 
     public ImmutableDictionary<FeedId, FeedState> Feeds => Kept.Feeds;
-}
-
-/// <summary>What is loaded to be looked at before it is lit: a graphic, a cue, or neither.</summary>
-public sealed record Standby(GraphicId? Graphic, CueId? Cue)
-{
-    public static Standby Empty { get; } = new(null, null);
 }
 
 /// <param name="Graphic">What it is about; null = nothing in particular.</param>

@@ -130,6 +130,24 @@ public sealed class ByItselfTests : OnAir
     }
 
     [Fact]
+    public void Rule_28_what_waits_is_called_off_one_by_one_and_the_rest_comes()
+    {
+        Again("d", stay: 2, every: 10);
+        Do(new Hush());
+        Do(new Alert(new("b")));
+        var first = Air.Alerts[0].Since;
+        Seconds(11);
+        Do(new Alert(new("b")));
+        Do(new CallOff(new("b"), first));
+        Do(new CallOff(new("d"), null));
+        Assert.Equal("It does not wait any more.", Do(new CallOff(new("d"), null)));
+        Assert.Single(Air.Alerts);
+        Do(new EndHush(true));
+        Assert.Equal("b", Lit);
+        Assert.Null(Air.Of(new("d")));
+    }
+
+    [Fact]
     public void Rule_21_every_is_held_during_lights_out_and_goes_on_with_lights_back()
     {
         Again("d", stay: 2, every: 10);

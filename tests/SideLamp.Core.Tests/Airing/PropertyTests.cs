@@ -49,6 +49,7 @@ public sealed class PropertyTests
                     16 => new BringBack(new SeatId("lower-left")),
                     17 or 18 => new TakeBack(),
                     20 or 21 => new SetTimer(new TimerSetting(new TimerId(at % 2 == 0 ? "round" : "on"), (TimerAct)(at % 5), Duration.FromMilliseconds(800 * (card - 2)))),
+                    22 => new CallOff(id, null),
                     19 => new Light(id, Outfit: new OutfitId("o1")),
                     _ => new Push(id),
                 }

@@ -438,7 +438,7 @@ export interface components {
             edited: boolean;
         };
         /** @enum {unknown} */
-        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "bringBack" | "forget" | "takeBack" | "timer" | "count" | "reset";
+        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "callOff" | "bringBack" | "forget" | "takeBack" | "timer" | "count" | "reset";
         AssetId: string;
         AssetView: {
             id: components["schemas"]["AssetId"];
@@ -590,7 +590,7 @@ export interface components {
             followers: components["schemas"]["Following"][];
             repeats: components["schemas"]["ComingView"][];
             cueSteps: components["schemas"]["CueAheadView"][];
-            alerts: string[];
+            alerts: components["schemas"]["WaitingView"][];
             asides: string[];
             last: components["schemas"]["SeatMemory"][];
             hush?: null | components["schemas"]["HushView"];
@@ -1105,6 +1105,7 @@ export interface components {
             how?: null | string;
             timer?: string;
             act?: null | components["schemas"]["TimerAct"];
+            since?: number;
             at?: number;
         };
         Pressed: {
@@ -1258,7 +1259,7 @@ export interface components {
             /** Format: double */
             alpha: number;
         };
-        StandbyChoice: {
+        Standby: {
             graphic?: string;
             cue?: string;
         };
@@ -1392,6 +1393,10 @@ export interface components {
             k: string;
             /** Format: double */
             level: number;
+        };
+        WaitingView: {
+            graphic: components["schemas"]["GraphicId"];
+            since: components["schemas"]["Instant"];
         };
         WearWish: {
             name: string;
@@ -2181,7 +2186,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["StandbyChoice"];
+                "application/json": components["schemas"]["Standby"];
             };
         };
         responses: {

@@ -13,15 +13,19 @@ interface Ahead {
   /** Null = it waits for something else than time. */
   at: number | null;
   /** Calls it off, where that can be done. */
-  off?: { verb: 'everyOff' | 'stopCue' | 'dark'; what: { graphic?: string; cue?: string } };
+  off?: { verb: 'everyOff' | 'stopCue' | 'dark' | 'callOff'; what: { graphic?: string; cue?: string; since?: number } };
 }
 
 /** All that will happen without a hand: what waits first, then by time. */
 function ahead(show: Show, news: News): Ahead[] {
   const name = (id: string) => show.graphics.find((one) => one.id === id)?.name ?? '';
   const cue = (id: string) => show.cues.find((one) => one.id === id)?.name ?? '';
-  const waiting = (ids: readonly string[], why: string): Ahead[] =>
-    ids.map((id) => ({ name: name(id), why, at: null }));
+  const waits = (graphic: string, why: string, since?: number): Ahead => ({
+    name: name(graphic),
+    why,
+    at: null,
+    off: { verb: 'callOff', what: { graphic, since } },
+  });
   /** Dark on what would come keeps it from coming. */
   const dark = (graphic: string): Ahead['off'] => ({ verb: 'dark', what: { graphic } });
   const timed: Ahead[] = [
@@ -53,9 +57,9 @@ function ahead(show: Show, news: News): Ahead[] {
     }),
   ];
   return [
-    ...waiting(news.alerts, 'alert, waits its turn'),
+    ...news.alerts.map((one) => waits(one.graphic, 'alert, waits its turn', one.since)),
     ...news.asides.map((one) => ({ name: name(one), why: 'makes way, comes back', at: null, off: dark(one) })),
-    ...waiting(news.hush?.waiting ?? [], 'waits for the end of the hush'),
+    ...(news.hush?.waiting ?? []).map((id) => waits(id, 'waits for the end of the hush')),
     ...timed.sort((one, other) => one.at! - other.at!),
   ];
 }

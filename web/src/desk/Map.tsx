@@ -81,7 +81,7 @@ function factsOf(show: Show, news: News | null) {
   const repeats = map(news?.repeats, (one) => one.graphic);
   const followers = map(news?.followers, (one) => one.graphic);
   const asides = new Set(news?.asides);
-  const alerts = new Set(news?.alerts);
+  const alerts = new Set(news?.alerts.map((one) => one.graphic));
   const hushed = new Set(news?.hush?.waiting);
   return {
     airings: map(news?.airings, (one) => one.graphic),

@@ -5,7 +5,7 @@ import { useLive } from '../live/LiveContext';
 
 export type Verb = Schemas['AirVerb'];
 type What = Omit<Partial<Schemas['Press']>, 'id' | 'verb' | 'at'>;
-type Choice = Schemas['StandbyChoice'];
+type Choice = Schemas['Standby'];
 
 /** Sends a press. False when it could not be sent, or was refused; which has been said by then. */
 export type PressIt = (verb: Verb, what?: What) => Promise<boolean>;
