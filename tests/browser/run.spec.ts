@@ -15,6 +15,7 @@ async function open(page: Page, lamp: SideLamp): Promise<void> {
 interface ShowNow {
   tones: string[];
   loudness: { level: number; muted: boolean };
+  cues: { name: string }[];
 }
 
 async function show(lamp: SideLamp): Promise<ShowNow> {
@@ -90,28 +91,38 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
   await ahead(lamp, 60);
   await page.keyboard.press('i');
   await expect(lit(page, 'Tip')).toBeVisible();
-  await page
-    .getByRole('button', { name: /^New follower/ })
-    .first()
-    .click({ button: 'right' });
+  const follower = page.getByRole('button', { name: /^New follower/ }).first();
+  const coming = page.getByRole('dialog', { name: 'What comes by itself' });
+  await follower.click({ button: 'right' });
   await page.getByText('Show it once, as an alert').click();
   await expect(lit(page, 'New follower')).toBeVisible();
   await expect(page.getByText(/makes way, comes back/)).toBeVisible();
   await ahead(lamp, 8);
   await expect(lit(page, 'Tip')).toBeVisible();
   await expect(lit(page, 'New follower')).toHaveCount(0);
-  await ahead(lamp, 10);
-
-  // 5:00. A serious moment: what comes by itself waits, hands work.
-  await page.getByRole('button', { name: 'Hush', exact: true }).click();
-  await page
-    .getByRole('button', { name: /^New follower/ })
-    .first()
-    .click({ button: 'right' });
+  // Once more; and this time what made way is not to come back.
+  await follower.click({ button: 'right' });
   await page.getByText('Show it once, as an alert').click();
-  await page.getByText('1 waits').click();
-  const coming = page.getByRole('dialog', { name: 'What comes by itself' });
-  await expect(coming).toContainText('New follower alert, waits its turn');
+  await expect(lit(page, 'New follower')).toBeVisible();
+  await page.getByText(/^\d+ to come$/).click();
+  await coming.getByRole('button', { name: 'Call off: Tip makes way, comes back' }).click();
+  await expect(coming).not.toContainText('makes way');
+  await page.keyboard.press('Escape');
+  await ahead(lamp, 10);
+  await expect(lit(page, 'New follower')).toHaveCount(0);
+  await expect(lit(page, 'Tip')).toHaveCount(0);
+
+  // 5:00. A serious moment: what comes by itself waits, hands work. One of two that wait is called off.
+  await page.keyboard.press('Alt+h');
+  for (let alert = 1; alert <= 2; alert++) {
+    await follower.click({ button: 'right' });
+    await page.getByText('Show it once, as an alert').click();
+    await expect(page.getByText(alert === 1 ? '1 waits' : '2 wait')).toBeVisible();
+  }
+  await page.getByText('2 wait').click();
+  const waiting = coming.getByRole('button', { name: 'Call off: New follower alert, waits its turn' });
+  await waiting.first().click();
+  await expect(waiting).toHaveCount(1);
   await expect(coming.getByRole('button', { name: 'Call off: Send your sighting comes again' })).toBeVisible();
   await page.keyboard.press('Escape');
   await ahead(lamp, 120);
@@ -303,6 +314,29 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await expect(cue('Late hour')).toHaveCount(0);
   await page.getByRole('button', { name: 'Undo' }).click();
   await expect(cue('Late hour')).toBeVisible();
+
+  // Doubled and moved: the order of the row is the streamer's.
+  const row = () => page.getByRole('region', { name: 'Cues' }).getByRole('button', { name: /^Cue ./ });
+  const names = async () => (await show(lamp)).cues.map((one) => one.name);
+  const order = await names();
+  expect(order.at(-1)).toBe('Late hour');
+  await cue('Late hour').click({ button: 'right' });
+  await page.getByText('Duplicate it').click();
+  await expect(row()).toHaveCount(order.length + 1);
+  await row().last().click({ button: 'right' });
+  await page.getByText('Move it to the left').click();
+  await expect.poll(names).toEqual([...order.slice(0, -1), 'Late hour copy', 'Late hour']);
+  await expect(row().last()).toHaveAccessibleName('Cue Late hour');
+
+  // One of many graphics is looked for by name.
+  await cue('Late hour').last().click({ button: 'right' });
+  await page.getByText('Change it').click();
+  await editor.getByLabel('Find a graphic or a timer').fill('field NOTES');
+  await editor.getByLabel('Field notes in this step').selectOption('light');
+  await expect(editor.getByLabel(/in this step$/)).toHaveCount(1);
+  await editor.getByLabel('Find a graphic or a timer').fill('');
+  await editor.getByLabel('Only what this step sets: 4').check();
+  await expect(editor.getByLabel(/in this step$/)).toHaveCount(4);
 });
 
 test('with live edits words go to air as they are typed; without them they wait for Ctrl+Enter', async ({
@@ -476,6 +510,11 @@ test('everything is found by name, and every key is listed', async ({ page, outp
   await page.keyboard.press('Escape');
   await expect(list).toHaveCount(0);
   await expect(lit(page, 'Names')).toHaveCount(0);
+  // The fixed ones do what they say.
+  await page.keyboard.press('Alt+l');
+  await expect(page.getByRole('radio', { name: 'Look first' })).toBeChecked();
+  await page.keyboard.press('Alt+m');
+  await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
 });
 
 test('a sound is played once on arrival, on the outputs that sound; every shipped tone is a sound', async ({

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 using NodaTime;
 using NodaTime.Text;
 using SideLamp.Core.Brands;
@@ -13,11 +14,11 @@ namespace SideLamp.Core.Json;
 /// </summary>
 public static class CoreJson
 {
-    /// <summary>For the wire: what is null is left out.</summary>
+    /// <summary>For the wire: what is null is left out, by either side.</summary>
     public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions());
 
     /// <summary>For keeping: everything is written, so that a missing value is a damaged file and not a null.</summary>
-    private static readonly JsonSerializerOptions Whole = new(Options) { DefaultIgnoreCondition = JsonIgnoreCondition.Never };
+    private static readonly JsonSerializerOptions Whole = new(Options) { DefaultIgnoreCondition = JsonIgnoreCondition.Never, TypeInfoResolver = new DefaultJsonTypeInfoResolver() };
 
     public static JsonSerializerOptions Configure(JsonSerializerOptions options)
     {
@@ -27,6 +28,7 @@ public static class CoreJson
         options.NumberHandling = JsonNumberHandling.Strict;
         options.RespectNullableAnnotations = true;
         options.RespectRequiredConstructorParameters = true;
+        options.TypeInfoResolver = new DefaultJsonTypeInfoResolver { Modifiers = { NullMayBeLeftOut } };
         options.Converters.Add(new JsonStringEnumConverter(JsonNamingPolicy.CamelCase));
         options.Converters.Add(new IdConverterFactory());
         options.Converters.Add(new InstantConverter());
@@ -34,6 +36,14 @@ public static class CoreJson
         options.Converters.Add(new LocalTimeConverter());
         options.Converters.Add(new ColourConverter());
         return options;
+    }
+
+    private static void NullMayBeLeftOut(JsonTypeInfo type)
+    {
+        foreach (var property in type.Properties.Where(property => property.AssociatedParameter is { IsNullable: true }))
+        {
+            property.IsRequired = false;
+        }
     }
 
     public static string Write<T>(T value) => JsonSerializer.Serialize(value, Options);

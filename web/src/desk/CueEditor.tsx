@@ -8,9 +8,8 @@ import { useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
-import { CueRow } from './CueRow';
-import { CueTimer } from './CueTimer';
-import { litNow, withSetting, type CueSetting, type CueStep } from './cueEdits';
+import { CueList } from './CueList';
+import { litNow, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
 export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
@@ -80,30 +79,7 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
           <div className="grid min-h-0 grid-rows-[auto_auto_1fr] gap-2">
             <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
             <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show, news)} />
-            <ul className="grid min-h-0 content-start gap-1 overflow-y-auto">
-              {show.timers.map((timer) => (
-                <CueTimer
-                  key={timer.id}
-                  timer={timer}
-                  setting={step.timers.find((one) => one.timer === timer.id)}
-                  onChange={(setting) =>
-                    change({
-                      ...step,
-                      timers: [...step.timers.filter((one) => one.timer !== timer.id), ...(setting ? [setting] : [])],
-                    })
-                  }
-                />
-              ))}
-              {show.graphics.map((graphic) => (
-                <CueRow
-                  key={graphic.id}
-                  graphic={graphic}
-                  setting={step.settings.find((one) => one.graphic === graphic.id)}
-                  onlyThese={step.onlyThese}
-                  onChange={(setting) => change(withSetting(step, graphic.id, setting))}
-                />
-              ))}
-            </ul>
+            <CueList step={step} onChange={change} />
           </div>
           <div className="flex justify-end gap-2">
             <Button kind="bare" onClick={onClose}>

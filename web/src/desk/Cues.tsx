@@ -37,6 +37,9 @@ export function Cues({ desk }: { desk: Desk }) {
   );
 }
 
+/** More cues than this stand closer. */
+const mostAtEase = 5;
+
 function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void }) {
   const { show, edits } = useShow();
   const { news } = useLive();
@@ -44,6 +47,8 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const ahead = news?.cueSteps.filter((step) => step.cue === cue.id) ?? [];
   const standby = news?.standbyCue === cue.id;
   const at = show.cues.indexOf(cue);
+  // Its name is what it is found by: where the room is short, the name has it.
+  const crowded = show.cues.length > mostAtEase;
   const keep = (cues: Cue[]): void => void edits.show({ cues });
   const remove = async (): Promise<void> => {
     if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
@@ -64,8 +69,8 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           )}
         >
           <span className="grid min-w-0 flex-1 text-left leading-tight">
-            <span className="truncate">{cue.name}</span>
-            <span className="truncate text-[11px] font-normal text-quiet">{summaryOf(cue)}</span>
+            <span className={crowded ? 'line-clamp-2 text-[12px]' : 'truncate'}>{cue.name}</span>
+            {!crowded && <span className="truncate text-[11px] font-normal text-quiet">{summaryOf(cue)}</span>}
           </span>
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
           {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}

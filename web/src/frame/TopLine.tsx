@@ -55,7 +55,11 @@ export function TopLine() {
               <LitLamp key={airing.id} airing={airing} small={small} />
             ))}
           </ul>
-          {alarm ? <AlarmPlate alarm={alarm} className="w-[340px] shrink" /> : <Outside />}
+          {alarm && <AlarmPlate alarm={alarm} className="w-[340px] shrink" />}
+          <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
+            {!alarm && <OutputsFact />}
+            <FeedsFact quiet={!!alarm} />
+          </div>
           {news?.lightsOut && (
             <Button kind="plain" title="On the desk: Shift ↵" onClick={() => void press('lightsBack')}>
               Lights back
@@ -124,37 +128,34 @@ function AlarmPlate({ alarm, className }: { alarm: Alarm; className: string }) {
   );
 }
 
-/** Outputs and feeds in a word each. */
-function Outside() {
+/** How many pages show the outputs, and what is the matter with them. */
+function OutputsFact() {
   const { news } = useLive();
   const { show } = useShow();
   if (!news) return null;
   const trouble = news.pages.map((page) => page.awake && troubleOf(page, show)).find((one) => one);
   const showing = news.pages.filter((page) => page.awake).length;
-  const fresh = news.feeds.filter((feed) => feed.health === 'fresh').length;
-  const troubled = news.feeds.filter((feed) => feed.health === 'stale' || feed.health === 'failing').length;
+  if (showing === 0) return <Fact>no output showing</Fact>;
   return (
-    <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
-      {showing > 0 ? (
-        <Fact well={!trouble}>
-          <b className="font-semibold text-ink">{showing}</b> {showing === 1 ? 'output' : 'outputs'} showing
-          {trouble && `, ${trouble}`}
-        </Fact>
-      ) : (
-        <Fact>no output showing</Fact>
-      )}
-      {troubled > 0 ? (
-        <Fact>
-          <b className="font-semibold text-ink">{troubled}</b> {troubled === 1 ? 'feed' : 'feeds'} in trouble
-        </Fact>
-      ) : (
-        fresh > 0 && (
-          <Fact well>
-            <b className="font-semibold text-ink">{fresh}</b> {fresh === 1 ? 'feed' : 'feeds'} fresh
-          </Fact>
-        )
-      )}
-    </div>
+    <Fact well={!trouble}>
+      <b className="font-semibold text-ink">{showing}</b> {showing === 1 ? 'output' : 'outputs'} showing
+      {trouble && `, ${trouble}`}
+    </Fact>
+  );
+}
+
+/** How the feeds are. Beside an alarm only trouble is worth the room. */
+function FeedsFact({ quiet }: { quiet: boolean }) {
+  const { news } = useLive();
+  const count = (...healths: string[]) => news?.feeds.filter((feed) => healths.includes(feed.health)).length ?? 0;
+  const troubled = count('stale', 'failing');
+  const many = troubled || (quiet ? 0 : count('fresh'));
+  if (many === 0) return null;
+  return (
+    <Fact well={troubled === 0}>
+      <b className="font-semibold text-ink">{many}</b> {many === 1 ? 'feed' : 'feeds'}{' '}
+      {troubled > 0 ? 'in trouble' : 'fresh'}
+    </Fact>
   );
 }
 
