@@ -111,11 +111,13 @@ async function lampOn(...options) {
   return start(join(root, 'sidelamp'), ['serve', '--data', data, '--port', String(ids.lamp), '--still', ...options], 'Stop with');
 }
 
+// `node bench/press.mjs growth` measures the growth alone; so with `frame` and `first`.
+const wished = (part) => !process.argv[2] || process.argv[2] === part;
+
 console.log('\n## From a press to the painted frame\n');
 row('outputs', 'Side Lamp, median (95 %)', 'floor: bare push, median (95 %)', 'ratio');
 row('---', '---', '---', '---');
-// `node bench/press.mjs growth` measures the growth alone.
-for (const count of process.argv[2] === 'growth' ? [] : [1, 10]) {
+for (const count of wished('frame') ? [1, 10] : []) {
   const bareNow = await openPages(browser, count, `http://127.0.0.1:${ids.floor}/`);
   const floor = await pressed(bareNow, (at) => ask('POST', ids.floor, '/press', `press ${at}`));
   await close(bareNow);
@@ -132,7 +134,7 @@ console.log('\n## How a press grows with the show (a desk and an output open; 10
 row('graphics', 'answer of the server, median (95 %)', 'press to painted frame, median', 'against 10 graphics');
 row('---', '---', '---', '---');
 let ten = null;
-for (const count of [10, 100, 1000]) {
+for (const count of wished('growth') ? [10, 100, 1000] : []) {
   const lamp = await lampOn('--empty');
   const show = await ask('GET', ids.lamp, '/api/show');
   const made = [];
@@ -161,6 +163,27 @@ for (const count of [10, 100, 1000]) {
   await desk.context().close();
   await stop(lamp);
 }
+
+console.log('\n## The first press of a run, 2 s after its start\n');
+row('first press, median of five runs', 'floor: the twentieth', 'ratio');
+row('---', '---', '---');
+const [first, twentieth] = [[], []];
+for (let run = 0; run < (wished('first') ? 5 : 0); run++) {
+  const lamp = await lampOn();
+  await new Promise((done) => setTimeout(done, 2000));
+  // As a desk does that comes back.
+  await ask('GET', ids.lamp, '/api/show');
+  const took = [];
+  for (let at = 0; at < 20; at++) {
+    const from = performance.now();
+    await air(ids.lamp, at % 2 ? 'dark' : 'light', 'names');
+    took.push(performance.now() - from);
+  }
+  first.push(took[0]);
+  twentieth.push(took[19]);
+  await stop(lamp);
+}
+if (first.length) row(ms(median(first)), ms(median(twentieth)), (median(first) / median(twentieth)).toFixed(1));
 
 await browser.close();
 await stop(bare);

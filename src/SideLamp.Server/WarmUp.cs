@@ -53,6 +53,7 @@ public sealed class WarmUp(
     private void Light(Stage stage, GraphicId graphic)
     {
         var lit = director.Do(stage, new Light(graphic), null, clock.Now).Stage;
+        CoreJson.WriteWhole(lit.Air);
         Write(_desk.Of(lit, "", clock.Now, [], _desk.Switches(lit)));
         foreach (var airing in lit.Air.Airings)
         {
