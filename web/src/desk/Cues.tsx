@@ -2,9 +2,9 @@ import clsx from 'clsx';
 import { Plus } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { useLive } from '../live/LiveContext';
 import { useNow } from '../live/useNow';
+import { tellDeleted } from '../show/deleted';
 import { clockText } from '../show/format';
 import { useShow, type Cue } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
@@ -52,7 +52,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const keep = (cues: Cue[]): void => void edits.show({ cues });
   const remove = async (): Promise<void> => {
     if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
-    toast(`The cue “${cue.name}” is deleted.`, { action: { label: 'Undo', onClick: () => void edits.undo() } });
+    tellDeleted(edits, `The cue “${cue.name}” is`);
   };
   return (
     <ContextMenu.Root>

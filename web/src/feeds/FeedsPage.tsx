@@ -7,7 +7,8 @@ import { takesFrom } from '../show/feedWords';
 import { ageText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
-import { mayDelete, ShownBy, usersOf } from '../show/ShownBy';
+import { tellDeleted } from '../show/deleted';
+import { ShownBy, usersOf } from '../show/ShownBy';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, KeptText } from '../ui/Field';
@@ -51,8 +52,8 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
   const { news } = useLive();
   const state = news?.feeds.find((one) => one.id === feed.id);
   const users = usersOf(show, (words) => takesFrom(feed.id, words));
-  const remove = (): void => {
-    if (mayDelete(`the feed “${feed.name}”`, users, ' The file itself stays.')) void edits.deleteFeed(feed.id);
+  const remove = async (): Promise<void> => {
+    if (await edits.deleteFeed(feed.id)) tellDeleted(edits, `The feed “${feed.name}” is`, users);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-6 rounded-[14px] bg-panel p-4">
@@ -91,7 +92,7 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
             />
           )}
         />
-        <Button kind="bare" onClick={remove} className="justify-self-start">
+        <Button kind="bare" onClick={() => void remove()} className="justify-self-start">
           Delete this feed
         </Button>
       </div>

@@ -5,6 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
+import { tellDeleted } from '../show/deleted';
 import { seatsInFrame } from '../show/seats';
 import { useShow, type Edits, type Graphic } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
@@ -105,7 +106,9 @@ const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit
   const remove = async (): Promise<void> => {
     const those = among(id);
     if (those.lit && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
-    for (const one of those.ids) await edits.deleteGraphic(one);
+    let count = 0;
+    for (const one of those.ids) if (await edits.deleteGraphic(one)) count++;
+    if (count > 0) tellDeleted(edits, count === 1 ? 'The graphic is' : `${count} graphics are`, [], count);
   };
   const rename = (next: string): void => {
     setNaming(false);

@@ -2,6 +2,7 @@ import { Hammer, Upload } from 'lucide-react';
 import type { ComponentProps } from 'react';
 import { useNavigate } from 'react-router';
 import { useLive } from '../live/LiveContext';
+import { tellDeleted } from '../show/deleted';
 import { templateOf, useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
@@ -29,7 +30,9 @@ export function Inspector({
   const remove = async (): Promise<void> => {
     if (isLit(airing?.phase) && !window.confirm(`“${graphic.name}” is on air. Delete it, and take it off at once?`))
       return;
-    if (await edits.deleteGraphic(graphic.id)) await navigate('/graphics');
+    if (!(await edits.deleteGraphic(graphic.id))) return;
+    tellDeleted(edits, `“${graphic.name}” is`);
+    await navigate('/graphics');
   };
 
   /** A bundled template is never changed: the graphic gets a copy of its own, and its words follow by name. */

@@ -6,12 +6,6 @@ export function usersOf(show: Show, holds: (words: string) => boolean): Graphic[
   return show.graphics.filter((graphic) => graphic.cards.some((card) => Object.values(card.words).some(holds)));
 }
 
-/** A question before something is deleted that graphics show. */
-export function mayDelete(what: string, users: readonly Graphic[], rest = ''): boolean {
-  const used = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} will be empty.` : '';
-  return window.confirm(`Delete ${what}?${used}${rest}`);
-}
-
 export function ShownBy({ users }: { users: readonly Graphic[] }) {
   return (
     <p className="text-quiet">

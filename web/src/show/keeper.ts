@@ -1,6 +1,7 @@
 import type { QueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { Refusal } from '../api/client';
+import { forgetDeleted } from './deleted';
 
 export type Keeping = { state: 'kept'; at: number } | { state: 'keeping' } | { state: 'refused' } | null;
 
@@ -46,6 +47,7 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
 
   return {
     keep<T>(send: (revision: number) => Promise<T>) {
+      forgetDeleted();
       return new Promise<T | null>((done) => {
         queue.push({ send, done: (answer) => done(answer as T | null) });
         void work();

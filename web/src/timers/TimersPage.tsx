@@ -4,7 +4,8 @@ import { useLive } from '../live/LiveContext';
 import { clockLength, clockText } from '../show/format';
 import { useShow, type Timer } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
-import { mayDelete, ShownBy, usersOf } from '../show/ShownBy';
+import { tellDeleted } from '../show/deleted';
+import { ShownBy, usersOf } from '../show/ShownBy';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, KeptText, Select } from '../ui/Field';
@@ -56,9 +57,9 @@ function TimerRow({ timer }: { timer: Timer }) {
   const change = (part: Partial<Timer>): void =>
     void edits.show({ timers: show.timers.map((one) => (one.id === timer.id ? { ...one, ...part } : one)) });
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
-  const remove = (): void => {
-    if (mayDelete(`the timer “${timer.name}”`, users))
-      void edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) });
+  const remove = async (): Promise<void> => {
+    if (await edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) }))
+      tellDeleted(edits, `The timer “${timer.name}” is`, users);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-6 rounded-[14px] bg-panel p-4">
@@ -136,7 +137,7 @@ function TimerRow({ timer }: { timer: Timer }) {
             />
           </div>
         )}
-        <Button kind="bare" onClick={remove} className="justify-self-start">
+        <Button kind="bare" onClick={() => void remove()} className="justify-self-start">
           Delete this timer
         </Button>
       </div>
