@@ -206,6 +206,22 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await page.getByLabel('New name of Names 2').fill('Guests');
   await page.keyboard.press('Enter');
   await expect(list.getByRole('link', { name: /Guests/ })).toBeVisible();
+  // Deleted with its way back, all of it; and another edit takes that way away, for undo would mean the other.
+  const copies = list.getByRole('link', { name: /Moth in view 2|Guests/ });
+  const told = page.getByRole('listitem').filter({ hasText: '2 graphics are deleted.' });
+  await list.getByRole('link', { name: /Guests/ }).click();
+  await list.getByRole('link', { name: /Moth in view 2/ }).click({ modifiers: ['Control'] });
+  await list.getByRole('link', { name: /Moth in view 2/ }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: 'Delete these 2' }).click();
+  await expect(copies).toHaveCount(0);
+  await told.getByRole('button', { name: 'Undo' }).click();
+  await expect(copies).toHaveCount(2);
+  await page.goto(`${lamp.url}/timers`);
+  await page.getByRole('button', { name: 'Delete this timer' }).first().click();
+  await expect(page.getByText('Its place in Next lamp check is empty now.')).toBeVisible();
+  await page.getByLabel('Name of the timer').first().fill('Until the end');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Its place in Next lamp check is empty now.')).toHaveCount(0);
 });
 
 test('the logo is swapped in one press, wherever it shows', async ({ page, lamp }) => {

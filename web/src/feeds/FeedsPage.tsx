@@ -9,6 +9,7 @@ import { useShow } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
 import { ShownBy, usersOf } from '../show/ShownBy';
+import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, KeptText } from '../ui/Field';
@@ -22,9 +23,12 @@ export function FeedsPage() {
     <Page
       title="Feeds"
       actions={
-        <Button kind="cool" onClick={() => setAdding(true)}>
-          <Plus aria-hidden size={16} /> Add a text file
-        </Button>
+        <>
+          <UndoButtons />
+          <Button kind="cool" onClick={() => setAdding(true)}>
+            <Plus aria-hidden size={16} /> Add a text file
+          </Button>
+        </>
       }
     >
       <div className="min-h-0 overflow-y-auto">

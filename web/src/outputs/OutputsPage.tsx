@@ -7,6 +7,7 @@ import { troubleOf } from '../show/carried';
 import { useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
+import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Tick } from '../ui/Tick';
 
@@ -14,7 +15,7 @@ import { Tick } from '../ui/Tick';
 export function OutputsPage() {
   const { show } = useShow();
   return (
-    <Page title="Outputs">
+    <Page title="Outputs" actions={<UndoButtons />}>
       <ul className="grid min-h-0 content-start gap-3 overflow-y-auto">
         {show.outputs.map((output) => (
           <OutputRow key={output.id} output={output} />

@@ -6,6 +6,7 @@ import { useShow, type Timer } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
 import { ShownBy, usersOf } from '../show/ShownBy';
+import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, KeptText, Select } from '../ui/Field';
@@ -25,9 +26,12 @@ export function TimersPage() {
     <Page
       title="Timers"
       actions={
-        <Button kind="cool" onClick={() => setAdding(true)}>
-          <Plus aria-hidden size={16} /> Add a timer
-        </Button>
+        <>
+          <UndoButtons />
+          <Button kind="cool" onClick={() => setAdding(true)}>
+            <Plus aria-hidden size={16} /> Add a timer
+          </Button>
+        </>
       }
     >
       <div className="min-h-0 overflow-y-auto">
