@@ -30,15 +30,13 @@ export function Cues({ desk }: { desk: Desk }) {
         title="A cue sets many things in one press. It begins with what is lit now."
         className="flex min-h-10 items-center gap-1.5 rounded-[10px] px-3 text-quiet hover:bg-panel hover:text-ink"
       >
-        <Plus aria-hidden size={14} /> {show.cues.length === 0 ? 'Make a cue of what is lit now' : 'Cue'}
+        <Plus aria-hidden size={14} />
+        {show.cues.length === 0 ? 'Make a cue of what is lit now' : <span className="max-xl:sr-only">Cue</span>}
       </button>
       {editing && <CueEditor cue={editing} onClose={() => setEditing(null)} />}
     </section>
   );
 }
-
-/** More cues than this stand closer. */
-const mostAtEase = 5;
 
 function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void }) {
   const { show, edits } = useShow();
@@ -47,8 +45,6 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const ahead = news?.cueSteps.filter((step) => step.cue === cue.id) ?? [];
   const standby = news?.standbyCue === cue.id;
   const at = show.cues.indexOf(cue);
-  // Its name is what it is found by: where the room is short, the name has it.
-  const crowded = show.cues.length > mostAtEase;
   const keep = (cues: Cue[]): void => void edits.show({ cues });
   const remove = async (): Promise<void> => {
     if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
@@ -64,13 +60,18 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           title={`${summaryOf(cue)}. Right-click to change it.`}
           onClick={() => desk.cue(cue.id)}
           className={clsx(
-            'flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
+            '@container/cue flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center max-xl:basis-24 gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
             standby && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
           )}
         >
           <span className="grid min-w-0 flex-1 text-left leading-tight">
-            <span className={crowded ? 'line-clamp-2 text-[12px]' : 'truncate'}>{cue.name}</span>
-            {!crowded && <span className="truncate text-[11px] font-normal text-quiet">{summaryOf(cue)}</span>}
+            {/* Its name is what it is found by: where the room is short, the name has it. */}
+            <span className="truncate @max-[124px]/cue:line-clamp-2 @max-[124px]/cue:text-xs @max-[124px]/cue:whitespace-normal">
+              {cue.name}
+            </span>
+            <span className="truncate text-[11px] font-normal text-quiet @max-[124px]/cue:hidden">
+              {summaryOf(cue)}
+            </span>
           </span>
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
           {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}

@@ -61,6 +61,8 @@ export function DeskPage() {
     <div
       className={clsx(
         'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-2 transition-opacity duration-150',
+        // On a tablet held upright the monitors stand above the map, and the map keeps its width.
+        'max-[940px]:grid-cols-[minmax(0,1fr)] max-[940px]:grid-rows-[auto_minmax(0,1fr)] max-[940px]:gap-2',
         // What is seen may be old: the page looks like it.
         !up && 'opacity-55 saturate-50',
       )}
@@ -101,17 +103,24 @@ export function DeskPage() {
         <Timers />
         <Strip />
       </section>
-      <aside className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5">
+      <aside
+        className={clsx(
+          'grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5',
+          // However long the words are, the map stays where it is.
+          'max-[940px]:-order-1 max-[940px]:grid-cols-[266px_minmax(0,1fr)] max-[940px]:grid-rows-[repeat(2,172px)] max-[940px]:overflow-hidden',
+          'max-[940px]:[&>:last-child]:col-start-2 max-[940px]:[&>:last-child]:row-span-2 max-[940px]:[&>:last-child]:row-start-1',
+        )}
+      >
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
-            <h2 className={clsx('font-semibold', unseen ? 'text-orchid' : 'text-lamp-soft')}>
+            <h2 className={clsx('shrink-0 pr-3 font-semibold', unseen ? 'text-orchid' : 'text-lamp-soft')}>
               {unseen ? 'On air, seen by nobody' : 'On air'}
             </h2>
             <select
               aria-label="Backdrop"
               value={backdrop}
               onChange={(event) => setBackdrop(event.target.value as BackdropName)}
-              className="rounded-md bg-transparent text-right text-quiet hover:bg-panel"
+              className="min-w-0 truncate rounded-md bg-transparent text-right text-quiet hover:bg-panel"
             >
               {backdrops.map((name) => (
                 <option key={name} value={name} className="bg-panel">
