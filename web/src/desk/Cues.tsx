@@ -66,10 +66,10 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
         >
           <span className="grid min-w-0 flex-1 text-left leading-tight">
             {/* Its name is what it is found by: where the room is short, the name has it. */}
-            <span className="truncate @max-[124px]/cue:line-clamp-2 @max-[124px]/cue:text-xs @max-[124px]/cue:whitespace-normal">
+            <span className="truncate @max-[102px]/cue:line-clamp-2 @max-[102px]/cue:text-xs @max-[102px]/cue:whitespace-normal">
               {cue.name}
             </span>
-            <span className="truncate text-[11px] font-normal text-quiet @max-[124px]/cue:hidden">
+            <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
               {summaryOf(cue)}
             </span>
           </span>
