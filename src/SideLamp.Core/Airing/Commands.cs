@@ -105,6 +105,9 @@ public interface IAirFacts
     /// <param name="outfit">Null = the one it wears; empty = all parts show.</param>
     Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null);
 
+    /// <summary>What the streamer calls it, for sentences.</summary>
+    string NameOf(GraphicId graphic);
+
     /// <summary>Null when there is no such timer.</summary>
     Timer? Timer(TimerId timer);
 

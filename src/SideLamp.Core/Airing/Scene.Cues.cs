@@ -31,14 +31,14 @@ internal sealed partial class Scene
     {
         if (cue.Steps.SelectMany(step => step.Timers).Any(one => facts.Timer(one.Timer) is null))
         {
-            return $"“{cue.Name}” was not run. A timer that it sets is gone.";
+            return NotRun(cue, "a timer that it sets is gone");
         }
 
         foreach (var setting in cue.Steps.SelectMany(step => step.Settings))
         {
             if (WhyNot(setting) is { } refusal)
             {
-                return $"“{cue.Name}” was not run. {refusal}";
+                return NotRun(cue, refusal);
             }
         }
 
@@ -69,9 +69,11 @@ internal sealed partial class Scene
     }
 
     private string? WhyNot(CueSetting setting) =>
-        facts.Prepare(setting.Graphic, setting.Card, setting.Outfit) is not { } prepared ? "A graphic that it sets is gone."
-        : setting.Card is { } card && prepared.Card != card ? "A card that it brings up is gone."
+        facts.Prepare(setting.Graphic, setting.Card, setting.Outfit) is not { } prepared ? "a graphic that it sets is gone"
+        : setting.Card is { } card && prepared.Card != card ? $"the card that it brings up in “{facts.NameOf(setting.Graphic)}” is gone"
         : null;
+
+    private static string NotRun(Cue cue, string why) => $"“{cue.Name}” was not run: {why}. Right-click the cue to change it.";
 
     private void Set(CueStep step)
     {

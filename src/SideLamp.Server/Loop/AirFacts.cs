@@ -51,6 +51,8 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         );
     }
 
+    public string NameOf(GraphicId graphic) => kept.Show.Graphic(graphic)?.Name ?? "a graphic that is gone";
+
     public Timer? Timer(TimerId timer) => kept.Show.Timer(timer);
 
     public Cue? Cue(CueId cue) => kept.Show.Cue(cue);

@@ -24,7 +24,11 @@ public sealed class BackTests : OnAir
         After(1000);
         var before = Air;
         Assert.Contains("Evening", Do(new RunCue(Cue(new CueSetting(new("d"), CueAct.Dark), new CueSetting(new("gone"), CueAct.Light)))), StringComparison.Ordinal);
-        Assert.NotNull(Do(new RunCue(Cue(new CueSetting(new("d"), CueAct.Dark), new CueSetting(new("a"), CueAct.Light, new("c9"))))));
+        // Where, and what to do: it is heard in the middle of a show.
+        Assert.Equal(
+            "“Evening” was not run: the card that it brings up in “A” is gone. Right-click the cue to change it.",
+            Do(new RunCue(Cue(new CueSetting(new("d"), CueAct.Dark), new CueSetting(new("a"), CueAct.Light, new("c9")))))
+        );
         Assert.Equal(before, Air);
     }
 

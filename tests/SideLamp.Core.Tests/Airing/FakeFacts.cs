@@ -83,6 +83,8 @@ internal sealed class FakeFacts : IAirFacts
 
     public Dictionary<string, Cue> Cues { get; } = [];
 
+    public string NameOf(GraphicId graphic) => graphic.Value.ToUpperInvariant();
+
     public Timer? Timer(TimerId timer) => Timers.GetValueOrDefault(timer.Value);
 
     public Cue? Cue(CueId cue) => Cues.GetValueOrDefault(cue.Value);

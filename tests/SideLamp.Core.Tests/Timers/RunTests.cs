@@ -167,7 +167,7 @@ public sealed class RunTests : OnAir
         After(2_000);
         Assert.Equal(("4:58", "a"), (Shown("tea"), Lit));
         Facts.Timers.Clear();
-        Assert.Contains("A timer that it sets is gone", Do(new RunCue(cue with { Steps = [Lights("d") with { Timers = cue.Steps[0].Timers }] }))!, StringComparison.Ordinal);
+        Assert.Contains("a timer that it sets is gone", Do(new RunCue(cue with { Steps = [Lights("d") with { Timers = cue.Steps[0].Timers }] }))!, StringComparison.Ordinal);
         Assert.Equal("a", Lit);
     }
 

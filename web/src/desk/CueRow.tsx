@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { cardName, useShow, type Graphic } from '../show/ShowContext';
 import { inputLook } from '../ui/Field';
-import type { CueSetting } from './cueEdits';
+import { lostCard, type CueSetting } from './cueEdits';
 
 interface Props {
   graphic: Graphic;
@@ -42,7 +42,7 @@ export function CueRow({ graphic, setting, onlyThese, onChange }: Props) {
             </option>
           ))}
       </select>
-      {chosen && several ? (
+      {chosen && (several || lostCard(graphic, setting)) ? (
         <select
           aria-label={`Card of ${graphic.name}`}
           value={setting.card ?? ''}
@@ -50,6 +50,7 @@ export function CueRow({ graphic, setting, onlyThese, onChange }: Props) {
           className={small}
         >
           <option value="">the card that is up</option>
+          {lostCard(graphic, setting) && <option value={setting.card}>a card that is gone</option>}
           {graphic.cards.map((card, place) => (
             <option key={card.id} value={card.id}>
               {place + 1} · {cardName(show, graphic, card)}

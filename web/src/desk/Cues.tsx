@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Plus } from 'lucide-react';
+import { Plus, TriangleAlert } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
 import { useState } from 'react';
 import { useLive } from '../live/LiveContext';
@@ -11,7 +11,7 @@ import { useAir } from '../show/useAir';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { CueEditor } from './CueEditor';
-import { doubled, litNow, moved, newCue, summaryOf } from './cueEdits';
+import { doubled, litNow, lostIn, moved, newCue, summaryOf } from './cueEdits';
 import type { Desk } from './useDesk';
 
 /** The cues in a row: one press sets many things. */
@@ -45,6 +45,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const ahead = news?.cueSteps.filter((step) => step.cue === cue.id) ?? [];
   const standby = news?.standbyCue === cue.id;
   const at = show.cues.indexOf(cue);
+  const lost = lostIn(cue, show).map((graphic) => graphic.name);
   const keep = (cues: Cue[]): void => void edits.show({ cues });
   const remove = async (): Promise<void> => {
     if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
@@ -57,7 +58,11 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           type="button"
           data-press={cue.id}
           aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}`}
-          title={`${summaryOf(cue)}. Right-click to change it.`}
+          title={
+            lost.length > 0
+              ? `It cannot be run: the card that it brings up in ${lost.join(', ')} is gone. Right-click to change it.`
+              : `${summaryOf(cue)}. Right-click to change it.`
+          }
           onClick={() => desk.cue(cue.id)}
           className={clsx(
             '@container/cue flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center max-xl:basis-24 gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
@@ -73,6 +78,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
               {summaryOf(cue)}
             </span>
           </span>
+          {lost.length > 0 && <TriangleAlert aria-label="cannot be run" size={14} className="shrink-0 text-orchid" />}
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
           {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
         </button>

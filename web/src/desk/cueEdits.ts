@@ -1,5 +1,5 @@
 import type { News } from '../live/LiveContext';
-import type { Cue, Show } from '../show/ShowContext';
+import type { Cue, Graphic, Show } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 
 export type CueStep = Cue['steps'][number];
@@ -19,6 +19,19 @@ export function litNow(show: Show, news: News | null): CueSetting[] {
         outfit: graphic && graphic.outfits.length > 0 ? (graphic.worn ?? '') : undefined,
       };
     });
+}
+
+/** Whether a setting brings up a card that has been deleted: the cue cannot be run then. */
+export function lostCard(graphic: Graphic | undefined, setting: CueSetting): boolean {
+  return !!setting.card && !graphic?.cards.some((card) => card.id === setting.card);
+}
+
+/** The graphics whose cards a cue brings up that are gone. */
+export function lostIn(cue: Cue, show: Show): Graphic[] {
+  const settings = cue.steps.flatMap((step) => step.settings);
+  return show.graphics.filter((graphic) =>
+    settings.some((setting) => setting.graphic === graphic.id && lostCard(graphic, setting)),
+  );
 }
 
 /** A cue that is not kept yet: its id is empty. */

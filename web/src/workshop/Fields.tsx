@@ -1,15 +1,18 @@
 import { Plus, Trash2 } from 'lucide-react';
+import { toast } from 'sonner';
 import { Heading } from '../graphics/Heading';
 import { Button } from '../ui/Button';
 import { inputLook, KeptText } from '../ui/Field';
-import type { TemplateJson } from './tree';
+import { usersOf, type TemplateJson } from './tree';
 
 type TemplateField = TemplateJson['fields'][number];
 
 const kinds = { text: 'one line', 'long-text': 'long text', picture: 'picture', number: 'number', list: 'list' };
 
 /** The template's fields: what a graphic made from it can say, and what may be changed while it is lit. */
-export function Fields({ fields, onChange }: { fields: TemplateField[]; onChange(fields: TemplateField[]): void }) {
+export function Fields({ template, onChange }: { template: TemplateJson; onChange(fields: TemplateField[]): void }) {
+  const { fields } = template;
+  const users = (field: string) => usersOf(template.root, field).map((part) => `“${part.id}”`);
   const change = (at: number, part: Partial<TemplateField>): void =>
     onChange(fields.with(at, { ...fields[at]!, ...part }));
   const add = (): void => {
@@ -38,7 +41,12 @@ export function Fields({ fields, onChange }: { fields: TemplateField[]; onChange
               kind="bare"
               className="px-2"
               aria-label={`Delete the field ${field.label}`}
-              onClick={() => onChange(fields.filter((_, place) => place !== at))}
+              onClick={() => {
+                const shown = users(field.name);
+                if (shown.length === 0) onChange(fields.filter((_, place) => place !== at));
+                else
+                  toast.error(`${shown.join(', ')} shows this field. Delete that part first, or let it show another.`);
+              }}
             >
               <Trash2 aria-hidden size={13} />
             </Button>

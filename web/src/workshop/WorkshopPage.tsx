@@ -94,7 +94,7 @@ function Workshop({ template }: { template: TemplateJson }) {
             onChoose={setChosen}
             onChange={(root) => keep({ ...template, root })}
           />
-          <Fields fields={template.fields} onChange={(fields) => keep({ ...template, fields })} />
+          <Fields template={template} onChange={(fields) => keep({ ...template, fields })} />
         </div>
         <Bench template={template} graphic={user} part={part} />
         <PartEditor

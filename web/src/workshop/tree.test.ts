@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { duplicate, find, group, insert, remove, rowsOf, set, shift, type PartJson } from './tree';
+import { duplicate, find, group, insert, remove, rowsOf, set, shift, usersOf, type PartJson } from './tree';
 
 const root: PartJson = {
   id: 'all',
@@ -22,6 +22,12 @@ test('parts are put in, taken out, moved, grouped and doubled, and the tree befo
   expect(ids(grouped)).toEqual(['all', 'layers', 'a', 'd', 'b', 'c']);
   expect(ids(duplicate(root, 'b'))).toEqual(['all', 'a', 'b', 'c', 'b-2', 'c-2', 'd']);
   expect(ids(root)).toEqual(['all', 'a', 'b', 'c', 'd']);
+});
+
+test('the parts that show a field, or go by it, are known before it is deleted', () => {
+  const tree = set(set(root, 'c', { field: 'name' }), 'd', { onlyIf: 'name' });
+  expect(usersOf(tree, 'name').map((part) => part.id)).toEqual(['c', 'd']);
+  expect(usersOf(tree, 'role')).toEqual([]);
 });
 
 test('the row of a list and the columns of a table are parts of the tree', () => {

@@ -46,6 +46,16 @@ export function find(root: PartJson, id: string): Row | undefined {
   return rowsOf(root).find((row) => row.part.id === id);
 }
 
+/** The properties of a part that name a field. */
+const links = ['field', 'onlyIf', 'value', 'of', 'follows'];
+
+/** The parts that show a field, or go by it. */
+export function usersOf(root: PartJson, field: string): PartJson[] {
+  return rowsOf(root)
+    .map((row) => row.part)
+    .filter((part) => links.some((link) => part[link] === field));
+}
+
 /** The tree with one part changed; null takes it out. */
 export function replace(root: PartJson, id: string, change: (part: PartJson) => PartJson[] | null): PartJson {
   const children = childrenOf(root);
