@@ -222,6 +222,16 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await page.getByLabel('Name of the timer').first().fill('Until the end');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Its place in Next lamp check is empty now.')).toHaveCount(0);
+  // The next one is told as well, though the one before has hardly gone.
+  const timers = page.getByRole('button', { name: 'Delete this timer' });
+  await timers.nth(2).click();
+  await expect(page.getByText('The timer “Starting soon” is deleted.')).toBeVisible();
+  await timers.nth(1).click();
+  await expect(timers).toHaveCount(1);
+  await expect(page.getByText('The timer “Starting soon” is deleted.')).toHaveCount(0);
+  const last = page.getByRole('listitem').filter({ hasText: 'The timer “Lamp on for” is deleted.' });
+  await last.getByRole('button', { name: 'Undo' }).click();
+  await expect(timers).toHaveCount(2);
 });
 
 test('the logo is swapped in one press, wherever it shows', async ({ page, lamp }) => {

@@ -61,16 +61,25 @@ public static class Endpoints
     private static string InWords(string path, Show before, Show after) =>
         path switch
         {
-            "cues" when before.Cues.FirstOrDefault(cue => after.Cue(cue.Id) is null) is { } gone => $"deleted: {gone.Name}",
-            "cues" when after.Cues.FirstOrDefault(cue => before.Cue(cue.Id) is null) is { } made => $"new: {made.Name}",
-            "cues" when after.Cues.FirstOrDefault(cue => before.Cue(cue.Id)!.Name != cue.Name) is { } named => $"the name of {named.Name}",
+            "cues" => InWords("cues", before.Cues.Select(cue => (cue.Id.Value, cue.Name)), after.Cues.Select(cue => (cue.Id.Value, cue.Name))),
+            "timers" => InWords("timers", before.Timers.Select(timer => (timer.Id.Value, timer.Name)), after.Timers.Select(timer => (timer.Id.Value, timer.Name))),
             "name" => "the show’s name",
-            "ownSeats" => "own seats",
+            "ownSeats" => InWords("own seats", before.OwnSeats.Select(seat => (seat.Id.Value, seat.Name)), after.OwnSeats.Select(seat => (seat.Id.Value, seat.Name))),
             "seatOrder" => "drawing order",
             "keepClear" => "areas to keep clear",
             "savedFinishes" => "saved finishes",
             _ => path,
         };
+
+    /// <summary>What became of a list of named things. Edits of one kind in one go are taken back together: two that are deleted are not.</summary>
+    private static string InWords(string list, IEnumerable<(string Id, string Name)> before, IEnumerable<(string Id, string Name)> after)
+    {
+        var (old, now) = (before.ToDictionary(), after.ToDictionary());
+        return old.Keys.FirstOrDefault(id => !now.ContainsKey(id)) is { } gone ? $"deleted: {old[gone]}"
+            : now.Keys.FirstOrDefault(id => !old.ContainsKey(id)) is { } made ? $"new: {now[made]}"
+            : now.Keys.FirstOrDefault(id => old[id] != now[id]) is { } named ? $"the name of {now[named]}"
+            : list;
+    }
 
     private static void MapGraphics(RouteGroupBuilder api)
     {

@@ -49,7 +49,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const keep = (cues: Cue[]): void => void edits.show({ cues });
   const remove = async (): Promise<void> => {
     if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
-    tellDeleted(edits, `The cue “${cue.name}” is`);
+    tellDeleted(edits.undo, `The cue “${cue.name}” is`);
   };
   return (
     <ContextMenu.Root>

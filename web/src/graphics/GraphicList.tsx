@@ -108,7 +108,7 @@ const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit
     if (those.lit && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
     let count = 0;
     for (const one of those.ids) if (await edits.deleteGraphic(one)) count++;
-    if (count > 0) tellDeleted(edits, count === 1 ? 'The graphic is' : `${count} graphics are`, [], count);
+    if (count > 0) tellDeleted(edits.undo, count === 1 ? 'The graphic is' : `${count} graphics are`, [], count);
   };
   const rename = (next: string): void => {
     setNaming(false);

@@ -31,7 +31,7 @@ export function Inspector({
     if (isLit(airing?.phase) && !window.confirm(`“${graphic.name}” is on air. Delete it, and take it off at once?`))
       return;
     if (!(await edits.deleteGraphic(graphic.id))) return;
-    tellDeleted(edits, `“${graphic.name}” is`);
+    tellDeleted(edits.undo, `“${graphic.name}” is`);
     await navigate('/graphics');
   };
 

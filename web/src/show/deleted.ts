@@ -1,21 +1,26 @@
 import { toast } from 'sonner';
-import type { Edits, Graphic } from './ShowContext';
 
-const shown = 'deleted';
+/** What stands on the page; a new one each time, or it would go with the one before. */
+let shown: string | number | undefined;
 
 /**
  * Says what has been deleted, with the way back in place of a question before: it is there again in one press.
+ * @param undo takes this page’s last edit back
  * @param what such as “The feed X is”
  * @param users graphics that showed it
  * @param count of edits that it took
  */
-export function tellDeleted(edits: Edits, what: string, users: readonly Graphic[] = [], count = 1): void {
+export function tellDeleted(
+  undo: () => Promise<void>,
+  what: string,
+  users: readonly { name: string }[] = [],
+  count = 1,
+): void {
   const empty = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} is empty now.` : '';
   const back = async (): Promise<void> => {
-    for (let step = 0; step < count; step++) await edits.undo();
+    for (let step = 0; step < count; step++) await undo();
   };
-  toast(`${what} deleted.${empty}`, {
-    id: shown,
+  shown = toast(`${what} deleted.${empty}`, {
     duration: 8000,
     action: { label: 'Undo', onClick: () => void back() },
   });
@@ -23,5 +28,7 @@ export function tellDeleted(edits: Edits, what: string, users: readonly Graphic[
 
 /** Another edit has been made: from now on undo would mean that one. */
 export function forgetDeleted(): void {
-  toast.dismiss(shown);
+  // Without a name it would dismiss everything that is said.
+  if (shown !== undefined) toast.dismiss(shown);
+  shown = undefined;
 }

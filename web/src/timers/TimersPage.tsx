@@ -63,7 +63,7 @@ function TimerRow({ timer }: { timer: Timer }) {
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = async (): Promise<void> => {
     if (await edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) }))
-      tellDeleted(edits, `The timer “${timer.name}” is`, users);
+      tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-6 rounded-[14px] bg-panel p-4">
