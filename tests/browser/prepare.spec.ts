@@ -232,6 +232,18 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   const last = page.getByRole('listitem').filter({ hasText: 'The timer “Lamp on for” is deleted.' });
   await last.getByRole('button', { name: 'Undo' }).click();
   await expect(timers).toHaveCount(2);
+  // What viewers see now is not emptied without a question.
+  await page.goto(lamp.url);
+  await page.getByRole('button', { name: 'Moth in view', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Moth in view, on air', exact: true })).toBeVisible();
+  await page.goto(`${lamp.url}/feeds`);
+  const asked = page.waitForEvent('dialog');
+  const pressed = page.getByRole('button', { name: 'Delete this feed' }).first().click();
+  const question = await asked;
+  expect(question.message()).toContain('“Moth in view” shows it on air');
+  await question.dismiss();
+  await pressed;
+  await expect(page.getByRole('button', { name: 'Delete this feed' })).toHaveCount(3);
 });
 
 test('the logo is swapped in one press, wherever it shows', async ({ page, lamp }) => {

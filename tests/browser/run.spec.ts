@@ -229,6 +229,12 @@ test('two desks stay in step, the last press wins, and two outputs agree, also a
   await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
   await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
   await expect(tablet.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+  // Held upright, the tablet has the monitors above a map that keeps its width.
+  await tablet.setViewportSize({ width: 820, height: 1180 });
+  const top = (await lit(tablet, 'Names').boundingBox())!;
+  const monitor = (await tablet.getByRole('img', { name: 'Standby' }).boundingBox())!;
+  expect(monitor.y + monitor.height).toBeLessThan(top.y);
+  expect((await tablet.getByRole('region', { name: 'Upper right' }).boundingBox())!.width).toBeGreaterThan(200);
 
   // A page that joined late and one that was there all the time show the same, and so they do when the server has been killed.
   const late = await context.newPage();
@@ -337,6 +343,22 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await editor.getByLabel('Find a graphic or a timer').fill('');
   await editor.getByLabel('Only what this step sets: 4').check();
   await expect(editor.getByLabel(/in this step$/)).toHaveCount(4);
+  await page.keyboard.press('Escape');
+  await expect(editor).toHaveCount(0);
+
+  // A card that it brings up is deleted: the cue says so before it is pressed, and does nothing when it is.
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByRole('option', { name: /^Card 4/ }).click();
+  await page.getByRole('button', { name: 'Delete this card' }).click();
+  await expect(page.getByText('3 cards')).toBeVisible();
+  await page.goto(lamp.url);
+  const broken = page.getByRole('button', { name: 'Cue Late hour, cannot be run' });
+  await expect(broken).toContainText('a card is gone');
+  await page.getByRole('radio', { name: 'Straight to air' }).click();
+  await page.keyboard.press('Shift+Backspace');
+  await broken.click();
+  await expect(page.getByText('the card that it brings up in “Names” is gone')).toBeVisible();
+  await expect(output.locator('[data-node]')).toHaveCount(0);
 });
 
 test('with live edits words go to air as they are typed; without them they wait for Ctrl+Enter', async ({

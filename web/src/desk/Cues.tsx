@@ -57,7 +57,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
         <button
           type="button"
           data-press={cue.id}
-          aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}`}
+          aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}${lost.length > 0 ? ', cannot be run' : ''}`}
           title={
             lost.length > 0
               ? `It cannot be run: the card that it brings up in ${lost.join(', ')} is gone. Right-click to change it.`
@@ -75,10 +75,10 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
               {cue.name}
             </span>
             <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
-              {summaryOf(cue)}
+              {lost.length > 0 ? 'a card is gone' : summaryOf(cue)}
             </span>
           </span>
-          {lost.length > 0 && <TriangleAlert aria-label="cannot be run" size={14} className="shrink-0 text-orchid" />}
+          {lost.length > 0 && <TriangleAlert aria-hidden size={14} className="shrink-0 text-orchid" />}
           {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
           {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
         </button>

@@ -8,7 +8,7 @@ import { ageText } from '../show/format';
 import { useShow } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
-import { ShownBy, usersOf } from '../show/ShownBy';
+import { mayEmpty, ShownBy, usersOf } from '../show/ShownBy';
 import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
@@ -57,7 +57,8 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
   const state = news?.feeds.find((one) => one.id === feed.id);
   const users = usersOf(show, (words) => takesFrom(feed.id, words));
   const remove = async (): Promise<void> => {
-    if (await edits.deleteFeed(feed.id)) tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
+    if (mayEmpty(users, news) && (await edits.deleteFeed(feed.id)))
+      tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1fr)_minmax(0,1.1fr)] gap-6 rounded-[14px] bg-panel p-4">

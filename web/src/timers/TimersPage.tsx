@@ -5,7 +5,7 @@ import { clockLength, clockText } from '../show/format';
 import { useShow, type Timer } from '../show/ShowContext';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
-import { ShownBy, usersOf } from '../show/ShownBy';
+import { mayEmpty, ShownBy, usersOf } from '../show/ShownBy';
 import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
@@ -62,6 +62,7 @@ function TimerRow({ timer }: { timer: Timer }) {
     void edits.show({ timers: show.timers.map((one) => (one.id === timer.id ? { ...one, ...part } : one)) });
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = async (): Promise<void> => {
+    if (!mayEmpty(users, news)) return;
     if (await edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) }))
       tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
   };
