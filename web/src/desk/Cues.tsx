@@ -75,7 +75,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
               {cue.name}
             </span>
             <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
-              {lost.length > 0 ? 'a card is gone' : summaryOf(cue)}
+              {lost.length > 0 ? 'card gone' : summaryOf(cue)}
             </span>
           </span>
           {lost.length > 0 && <TriangleAlert aria-hidden size={14} className="shrink-0 text-orchid" />}

@@ -79,7 +79,8 @@ export const Switch = memo(function Switch(props: Props) {
             <Lamp lit={lit} standby={standby} />
             <span className="@container min-w-0 flex-1 overflow-hidden">
               <span className="flex items-baseline gap-1.5">
-                <span className="min-w-14 truncate font-semibold">{graphic.name}</span>
+                {/* The name gives way, and the time is whole however long it has run. */}
+                <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
                 {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
               </span>
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>

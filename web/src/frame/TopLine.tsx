@@ -25,12 +25,12 @@ export function TopLine() {
 
   return (
     <div className="flex h-[52px] items-center gap-[18px] px-[18px]">
-      <div className="w-40 shrink-0">
+      <div className="w-40 shrink-0 max-[940px]:w-28">
         <KeptText
           aria-label="Name of the show"
           value={show.name}
           onKeep={(name) => void edits.show({ name })}
-          className="bg-transparent! px-0! py-0! text-[15px] font-bold shadow-none! hover:bg-panel!"
+          className="bg-transparent! px-0! py-0! text-[15px] font-bold text-ellipsis shadow-none! hover:bg-panel!"
         />
         <div className="text-[11.5px] text-quiet" role="status">
           {keeping === null && 'everything is kept'}
@@ -55,7 +55,7 @@ export function TopLine() {
               <LitLamp key={airing.id} airing={airing} small={small} />
             ))}
           </ul>
-          {alarm && <AlarmPlate alarm={alarm} className="w-[340px] shrink" />}
+          {alarm && <AlarmPlate alarm={alarm} className="w-[340px] shrink max-[940px]:w-[250px]" />}
           <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
             {!alarm && <OutputsFact />}
             <FeedsFact quiet={!!alarm} />
