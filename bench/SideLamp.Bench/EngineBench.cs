@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 
 namespace SideLamp.Bench;

@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
-using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Rendering;
 

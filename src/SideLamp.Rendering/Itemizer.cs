@@ -1,6 +1,5 @@
-using System.Text;
 using HarfBuzzSharp;
-using SideLamp.Core.Layout;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Rendering;
 

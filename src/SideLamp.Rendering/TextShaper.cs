@@ -1,10 +1,10 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
-using System.Text;
 using HarfBuzzSharp;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Text;
 using Buffer = HarfBuzzSharp.Buffer;
 
 namespace SideLamp.Rendering;

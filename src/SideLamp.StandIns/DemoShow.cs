@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 

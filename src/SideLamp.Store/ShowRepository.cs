@@ -3,6 +3,7 @@ using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
 

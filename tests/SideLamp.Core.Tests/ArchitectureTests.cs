@@ -1,4 +1,3 @@
-using System.Reflection;
 using System.Text.RegularExpressions;
 
 namespace SideLamp.Core.Tests;
@@ -23,6 +22,29 @@ public sealed partial class ArchitectureTests
         Assert.NotEmpty(sources);
         Assert.DoesNotContain(sources, path => ClockOrFile().IsMatch(File.ReadAllText(path)));
     }
+
+    [Fact]
+    public void The_folders_of_the_core_form_no_circle()
+    {
+        var folders = Directory.EnumerateDirectories(Path.Combine(Root(), "src", "SideLamp.Core")).Select(path => Path.GetFileName(path)!).Where(name => name is not ("bin" or "obj")).ToList();
+        var arrows = folders.ToDictionary(name => name, name => ArrowsFrom(name, folders));
+        Assert.Contains(arrows, one => one.Value.Count > 3);
+        // What points at nothing that is left is taken away, until nothing is left, or only circles are.
+        while (arrows.FirstOrDefault(one => one.Value.All(to => !arrows.ContainsKey(to))).Key is { } free)
+        {
+            arrows.Remove(free);
+        }
+
+        Assert.Empty(arrows.Keys);
+    }
+
+    /// <summary>By what its files use, and by names that are written in full.</summary>
+    private static HashSet<string> ArrowsFrom(string folder, List<string> folders) =>
+        Directory
+            .EnumerateFiles(Path.Combine(Root(), "src", "SideLamp.Core", folder), "*.cs")
+            .Select(File.ReadAllText)
+            .SelectMany(source => folders.Where(to => to != folder && Regex.IsMatch(source, $@"\bCore\.{to}\b|(?<![\w.]){to}\.[A-Z]\w+\.")))
+            .ToHashSet();
 
     /// <summary>The folder of the whole project.</summary>
     internal static string Root()

@@ -5,6 +5,7 @@ using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Timers;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
-using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;

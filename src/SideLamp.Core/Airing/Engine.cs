@@ -1,4 +1,3 @@
-using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Timers;
 

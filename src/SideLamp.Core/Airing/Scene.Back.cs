@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using NodaTime;
-using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Airing;
 

@@ -1,5 +1,4 @@
 using NodaTime;
-using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;

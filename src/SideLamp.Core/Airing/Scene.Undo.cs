@@ -1,6 +1,4 @@
 using System.Collections.Immutable;
-using NodaTime;
-using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;

@@ -1,3 +1,5 @@
+using SideLamp.Core.Colours;
+
 namespace SideLamp.Core.Brands;
 
 /// <summary>How well words of a role can be read where templates put them.</summary>

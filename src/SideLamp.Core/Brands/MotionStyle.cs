@@ -1,4 +1,4 @@
-using SideLamp.Core.Templates;
+
 
 namespace SideLamp.Core.Brands;
 

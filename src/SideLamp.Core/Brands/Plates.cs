@@ -1,3 +1,5 @@
+using SideLamp.Core.Colours;
+
 namespace SideLamp.Core.Brands;
 
 public enum Corner

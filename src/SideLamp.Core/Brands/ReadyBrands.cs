@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Colours;
 
 namespace SideLamp.Core.Brands;
 

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Brands;
 

@@ -2,8 +2,8 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Fluid;
 using Fluid.Values;
-using SideLamp.Core.Layout;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;

@@ -4,7 +4,7 @@ using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
 using NodaTime;
 using NodaTime.Text;
-using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 
 namespace SideLamp.Core.Json;
 

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Layout;
 

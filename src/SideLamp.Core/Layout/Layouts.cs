@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Timers;

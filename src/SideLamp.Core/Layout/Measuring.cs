@@ -4,6 +4,7 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Layout;
 

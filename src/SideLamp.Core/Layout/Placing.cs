@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Globalization;
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;

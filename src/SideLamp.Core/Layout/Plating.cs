@@ -1,6 +1,6 @@
-using System.Collections.Immutable;
 using System.Globalization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Layout;

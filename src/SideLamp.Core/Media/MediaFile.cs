@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json;
 using System.Xml;
-using SideLamp.Core.Brands;
 
 namespace SideLamp.Core.Media;
 

@@ -14,12 +14,12 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
 
     public IEnumerable<Fault> Faults(Show show)
     {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        if (Names.FaultIn(Name) is { } unnamed)
         {
-            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+            yield return unnamed;
         }
 
-        if (Keys.FaultIn(Key) is { } fault)
+        if (DeskKey.FaultIn(Key) is { } fault)
         {
             yield return new Fault("/key", fault);
         }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Frame;
 
 namespace SideLamp.Core.Shows;
 
@@ -62,7 +63,6 @@ public sealed record Graphic(
 
     public const int MostCards = 2000;
     private const int MostOutfits = 40;
-    public const int LongestName = 80;
     public static readonly Duration LeastStay = Duration.FromMilliseconds(500);
     public static readonly Duration GreatestStay = Duration.FromHours(24);
 
@@ -86,9 +86,9 @@ public sealed record Graphic(
     /// <summary>All that is wrong with this graphic; empty when it is valid.</summary>
     public IEnumerable<Fault> Faults()
     {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > LongestName)
+        if (Names.FaultIn(Name) is { } unnamed)
         {
-            yield return new Fault("/name", $"Give it a name of 1 to {LongestName} characters.");
+            yield return unnamed;
         }
 
         if (Cards.Length is 0 or > MostCards)
@@ -96,9 +96,9 @@ public sealed record Graphic(
             yield return new Fault("/cards", $"A graphic has 1 to {MostCards:N0} cards.");
         }
 
-        if (Outfits.Length > MostOutfits || Outfits.Any(outfit => string.IsNullOrWhiteSpace(outfit.Name) || outfit.Name.Length > LongestName))
+        if (Outfits.Length > MostOutfits || Outfits.Any(outfit => Names.FaultIn(outfit.Name) is not null))
         {
-            yield return new Fault("/outfits", $"A graphic has up to {MostOutfits} outfits, each with a name of 1 to {LongestName} characters.");
+            yield return new Fault("/outfits", $"A graphic has up to {MostOutfits} outfits, each with a name of 1 to {Names.Longest} characters.");
         }
 
         if (Then is { } then && (Stay is null || then.Graphic == Id || then.Delay < Duration.Zero || then.Delay > GreatestStay))
@@ -141,7 +141,7 @@ public sealed record Graphic(
 
         foreach (var (path, key) in CountKeys.SelectMany(one => new[] { ("/countKeys", one.Value.Up), ("/countKeys", one.Value.Down) }).Prepend(("/nextKey", NextKey)).Prepend(("/key", Key)))
         {
-            if (Keys.FaultIn(key) is { } fault)
+            if (DeskKey.FaultIn(key) is { } fault)
             {
                 yield return new Fault(path, fault);
             }

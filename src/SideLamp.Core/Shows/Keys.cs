@@ -1,21 +1,8 @@
 namespace SideLamp.Core.Shows;
 
-/// <summary>The keys of the desk: one character each, belonging to one thing only.</summary>
+/// <summary>Which key of the desk belongs to what: each to one thing only.</summary>
 public static class Keys
 {
-    /// <summary>What the desk itself uses.</summary>
-    private const string Taken = "?";
-
-    public static string? FaultIn(string? key) =>
-        key switch
-        {
-            null => null,
-            { Length: not 1 } => "A key is one character, such as 1 or q.",
-            _ when char.IsWhiteSpace(key[0]) || char.IsControl(key[0]) => "A key is one character, such as 1 or q.",
-            Taken => "The ? shows the list of keys. Choose another one.",
-            _ => null,
-        };
-
     /// <summary>Every key that the show uses, and what for, in words.</summary>
     public static IEnumerable<(string Key, string Owner)> Of(Show show)
     {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 
 namespace SideLamp.Core.Shows;

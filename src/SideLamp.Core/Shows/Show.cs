@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 
 namespace SideLamp.Core.Shows;
 
@@ -40,7 +42,7 @@ public sealed record Show(
     [JsonIgnore]
     public ImmutableArray<Seat> Seats =>
         [
-            .. Shows.Seats.All.AddRange(OwnSeats)
+            .. Frame.Seats.All.AddRange(OwnSeats)
                 .OrderBy(seat => SeatOrder.IndexOf(seat.Id) is var at and >= 0 ? at : int.MaxValue)
                 .ThenBy(seat => seat.Z)
                 .Select((seat, z) => seat with { Z = z }),

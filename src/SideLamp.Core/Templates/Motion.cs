@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Brands;
 
 namespace SideLamp.Core.Templates;
 
@@ -60,20 +61,6 @@ public enum Side
     Right,
     Top,
     Bottom,
-}
-
-/// <summary>How a motion spends its time. Source of the curves: CSS Easing Functions 1.</summary>
-public enum Easing
-{
-    /// <summary>Fast, then settling: for coming.</summary>
-    Settle,
-
-    /// <summary>Slow at both ends.</summary>
-    Smooth,
-    Linear,
-
-    /// <summary>A little too far, and back.</summary>
-    Swing,
 }
 
 /// <summary>A motion that goes on while lit, counted from the lighting; updates never restart it (rule 16).</summary>

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Brands;
 
 namespace SideLamp.Core.Templates;
 
@@ -183,15 +184,6 @@ public sealed record TextPart : Part
 
     /// <summary>Radius of that light in design px.</summary>
     public double GlowSize { get; init; }
-}
-
-public enum TypeRole
-{
-    Heading,
-    Body,
-
-    /// <summary>Numbers that move: timers, scores, prices.</summary>
-    Figures,
 }
 
 /// <summary>What gives when the words do not fit. Cut always comes last.</summary>

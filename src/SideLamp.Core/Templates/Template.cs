@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using NodaTime;
-using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Templates;
 
@@ -65,7 +64,7 @@ public sealed record Template(
 {
     public Field? Field(string name) => Fields.FirstOrDefault(field => field.Name == name);
 
-    /// <summary>What a card shows for each field: its own words, or the sample of a field never touched.</summary>
-    public ImmutableDictionary<string, string> WordsOf(Card card) =>
-        Fields.ToImmutableDictionary(field => field.Name, field => card.Words.GetValueOrDefault(field.Name, field.Sample));
+    /// <summary>What a card with these words shows for each field: its own, or the sample of a field never touched.</summary>
+    public ImmutableDictionary<string, string> WordsOf(IReadOnlyDictionary<string, string> words) =>
+        Fields.ToImmutableDictionary(field => field.Name, field => words.GetValueOrDefault(field.Name, field.Sample));
 }

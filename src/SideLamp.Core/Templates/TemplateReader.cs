@@ -1,7 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using NodaTime;
-using SideLamp.Core.Shows;
+using SideLamp.Core.Frame;
 
 namespace SideLamp.Core.Templates;
 

@@ -1,5 +1,5 @@
 using NodaTime;
-using SideLamp.Core.Shows;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Timers;
 
@@ -17,16 +17,17 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
     public static readonly Duration GreatestLength = Duration.FromHours(24);
 
     /// <summary>All that is wrong with this timer; empty when it is valid.</summary>
-    public IEnumerable<Fault> Faults(Show show)
+    /// <param name="isCue">Whether there is such a cue.</param>
+    public IEnumerable<Fault> Faults(Predicate<CueId> isCue)
     {
         if (!PlaceholderName.IsOne(Id.Value))
         {
             yield return new Fault("/id", PlaceholderName.Rule);
         }
 
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        if (Names.FaultIn(Name) is { } unnamed)
         {
-            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+            yield return unnamed;
         }
 
         if (Kind == TimerKind.Down && (Length < LeastLength || Length > GreatestLength))
@@ -39,12 +40,12 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
             yield return new Fault("/atZero", "A time of day comes only once a day: let it stand at zero, or count on.");
         }
 
-        if (Cue is { } cue && show.Cue(cue) is null)
+        if (Cue is { } cue && !isCue(cue))
         {
             yield return new Fault("/cue", "The cue that it runs is gone.");
         }
 
-        if (Keys.FaultIn(Key) is { } fault)
+        if (DeskKey.FaultIn(Key) is { } fault)
         {
             yield return new Fault("/key", fault);
         }

@@ -4,7 +4,7 @@ using Microsoft.AspNetCore.OpenApi;
 using Microsoft.OpenApi;
 using NodaTime;
 using SideLamp.Core;
-using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 
 namespace SideLamp.Server.Api;
 

@@ -2,8 +2,10 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Api;
@@ -13,9 +15,9 @@ public static class Editing
 {
     public static (Show Show, ImmutableArray<string> Paths) Apply(Show show, ShowEdit edit)
     {
-        if (edit.Name is { } name && (string.IsNullOrWhiteSpace(name) || name.Length > Graphic.LongestName))
+        if (edit.Name is { } name && Names.FaultIn(name) is { } fault)
         {
-            throw RefusedException.Faulty("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+            throw RefusedException.Faulty([fault]);
         }
 
         RefusedException.ThrowIfAny(edit.Brand?.Faults().Select(fault => fault with { Path = "/brand" + fault.Path }) ?? []);
@@ -93,7 +95,7 @@ public static class Editing
             throw RefusedException.Faulty("/timers", $"A show has up to {Timer.Most} timers.");
         }
 
-        RefusedException.ThrowIfAny(edited.Timers.SelectMany((timer, at) => timer.Faults(edited).Select(fault => fault with { Path = $"/timers/{at}{fault.Path}" })));
+        RefusedException.ThrowIfAny(edited.Timers.SelectMany((timer, at) => timer.Faults(cue => edited.Cue(cue) is not null).Select(fault => fault with { Path = $"/timers/{at}{fault.Path}" })));
         if (edited.Timers.GroupBy(timer => timer.Id).FirstOrDefault(same => same.Count() > 1) is { } twice)
         {
             throw RefusedException.Faulty("/timers", $"Two timers are called {twice.Key} in placeholders. Choose another word for one.");

@@ -1,13 +1,8 @@
 using Microsoft.AspNetCore.Http.HttpResults;
-using NodaTime;
 using SideLamp.Core;
-using SideLamp.Core.Airing;
-using SideLamp.Core.Brands;
-using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Rendering;
-using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
 using SideLamp.Store;
 
@@ -208,9 +203,9 @@ public static class Endpoints
                         await loop.Ask((stage, now) =>
                         {
                             var output = stage.Show.Output(new OutputId(id)) ?? throw RefusedException.NotFound("output");
-                            if (edit.Name is { } name && (string.IsNullOrWhiteSpace(name) || name.Length > Graphic.LongestName))
+                            if (edit.Name is { } name && Names.FaultIn(name) is { } fault)
                             {
-                                throw RefusedException.Faulty("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+                                throw RefusedException.Faulty([fault]);
                             }
 
                             var edited = output with { Name = edit.Name ?? output.Name, Sounds = edit.Sounds ?? output.Sounds };

@@ -1,7 +1,6 @@
-using SideLamp.Core;
-using SideLamp.Core.Feeds;
 using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 using SideLamp.Server.Loop;
 using SideLamp.Store;
 

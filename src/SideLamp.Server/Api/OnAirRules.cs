@@ -1,4 +1,3 @@
-using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Loop;

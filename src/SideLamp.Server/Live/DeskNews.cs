@@ -5,6 +5,7 @@ using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
 using SideLamp.Server.Loop;
 

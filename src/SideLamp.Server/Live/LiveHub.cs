@@ -6,9 +6,9 @@ using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
-using SideLamp.Core.Templates;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Live;

@@ -1,7 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Json;
-using SideLamp.Core.Layout;
 
 namespace SideLamp.Server.Live;
 

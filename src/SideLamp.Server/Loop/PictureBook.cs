@@ -3,9 +3,9 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using NodaTime;
 using SideLamp.Core;
-using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
@@ -31,7 +31,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, EngineClock clo
 
         return Remembered(_looks, new LookKey(graphic, card, kept.Source, show.Brand, show.Canvas, show.OwnSeats), _ =>
         {
-            var words = kept.Template.WordsOf(card).ToImmutableSortedDictionary(StringComparer.Ordinal);
+            var words = kept.Template.WordsOf(card.Words).ToImmutableSortedDictionary(StringComparer.Ordinal);
             var look = new Look(kept.Source, show.Brand, show.Canvas, show.Seat(graphic.Seat) ?? Seats.All[0], graphic.Place, graphic.Finish, words);
             return (look.Id(), look);
         });

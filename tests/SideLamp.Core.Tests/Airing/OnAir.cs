@@ -1,6 +1,5 @@
 using NodaTime;
 using SideLamp.Core.Airing;
-using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Tests.Airing;
 

@@ -1,5 +1,6 @@
 using CsCheck;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
 using SideLamp.Core.Json;
 
 namespace SideLamp.Core.Tests.Brands;

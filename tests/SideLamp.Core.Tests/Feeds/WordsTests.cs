@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Tests.Feeds;
 

@@ -1,5 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;

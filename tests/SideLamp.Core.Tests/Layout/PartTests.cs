@@ -1,8 +1,11 @@
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 using SideLamp.Rendering;
 
 namespace SideLamp.Core.Tests.Layout;

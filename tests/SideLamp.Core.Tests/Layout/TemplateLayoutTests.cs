@@ -1,7 +1,8 @@
 using System.Text.RegularExpressions;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
-using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Rendering;
 

@@ -15,7 +15,7 @@ public sealed class CueTests
     {
         Assert.Empty(Demo.Graphics.SelectMany(graphic => graphic.Faults()));
         Assert.Empty(Demo.Cues.SelectMany(cue => cue.Faults(Demo)));
-        Assert.Empty(Demo.Timers.SelectMany(timer => timer.Faults(Demo)));
+        Assert.Empty(Demo.Timers.SelectMany(timer => timer.Faults(cue => Demo.Cue(cue) is not null)));
         Assert.DoesNotContain(Keys.Of(Demo).GroupBy(one => one.Key), same => same.Count() > 1);
     }
 
@@ -55,7 +55,7 @@ public sealed class CueTests
     [InlineData(" ", false)]
     [InlineData("ab", false)]
     [InlineData("?", false)]
-    public void A_key_is_one_character_that_the_desk_does_not_use_itself(string? key, bool fine) => Assert.Equal(fine, Keys.FaultIn(key) is null);
+    public void A_key_is_one_character_that_the_desk_does_not_use_itself(string? key, bool fine) => Assert.Equal(fine, DeskKey.FaultIn(key) is null);
 
     [Fact]
     public void What_never_leaves_cannot_come_again()

@@ -1,6 +1,6 @@
-using SideLamp.Core.Brands;
+using SideLamp.Core.Colours;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
-using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Tests.Shows;
 

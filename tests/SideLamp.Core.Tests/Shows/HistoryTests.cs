@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using CsCheck;
 using NodaTime;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;

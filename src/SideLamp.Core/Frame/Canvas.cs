@@ -1,6 +1,6 @@
 using System.Text.Json.Serialization;
 
-namespace SideLamp.Core.Shows;
+namespace SideLamp.Core.Frame;
 
 /// <summary>Pictures per second, kept as the exact fraction that video standards use (60000/1001 for 59.94).</summary>
 public sealed record FrameRate(int Numerator, int Denominator)

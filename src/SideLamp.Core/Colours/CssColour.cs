@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace SideLamp.Core.Brands;
+namespace SideLamp.Core.Colours;
 
 /// <summary>
 /// Reads colours as CSS writes them. Source: CSS Color 4: hexadecimal, named, <c>rgb() hsl() hwb() oklab() oklch() color(srgb …)</c>,

@@ -1,7 +1,7 @@
 using System.Buffers.Binary;
 using System.Text;
 
-namespace SideLamp.Core.Brands;
+namespace SideLamp.Core.Media;
 
 /// <summary>What a TTF or OTF file calls itself. Source: OpenType specification, tables name, OS/2, head.</summary>
 /// <param name="Weight">100 to 900.</param>

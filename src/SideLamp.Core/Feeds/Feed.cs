@@ -1,6 +1,8 @@
 using NodaTime;
+using SideLamp.Core.Text;
+using SideLamp.Core.Timers;
 
-namespace SideLamp.Core.Shows;
+namespace SideLamp.Core.Feeds;
 
 /// <summary>A text file that another program writes, read as a feed.</summary>
 /// <param name="Id">The word placeholders use: lower-case letters, digits and hyphens.</param>
@@ -18,14 +20,14 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
         {
             yield return new Fault("/id", PlaceholderName.Rule);
         }
-        else if (Id.Value == Timers.TimerWords.Name)
+        else if (Id.Value == TimerWords.Name)
         {
-            yield return new Fault("/id", $"“{Timers.TimerWords.Name}” is the word for timers. Choose another one.");
+            yield return new Fault("/id", $"“{TimerWords.Name}” is the word for timers. Choose another one.");
         }
 
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        if (Names.FaultIn(Name) is { } unnamed)
         {
-            yield return new Fault("/name", $"Give it a name of 1 to {Graphic.LongestName} characters.");
+            yield return unnamed;
         }
 
         if (!System.IO.Path.IsPathFullyQualified(Path) || Path.Length > 1000 || Path.Contains('\0', StringComparison.Ordinal))

@@ -1,4 +1,4 @@
-namespace SideLamp.Core.Shows;
+namespace SideLamp.Core.Text;
 
 /// <summary>Words that placeholders can use.</summary>
 public static class PlaceholderName

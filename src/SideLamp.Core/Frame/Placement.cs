@@ -1,4 +1,4 @@
-namespace SideLamp.Core.Shows;
+namespace SideLamp.Core.Frame;
 
 /// <summary>How a graphic stands in its seat, beside what the seat itself says.</summary>
 /// <param name="X">Design px (1920×1080) to the right of where the seat would put it.</param>

@@ -1,6 +1,6 @@
 using System.Text;
 
-namespace SideLamp.Core.Layout;
+namespace SideLamp.Core.Text;
 
 /// <summary>
 /// Bold and italic within words, typed as <c>*bold*</c> and <c>_italic_</c>. Inside the app they are noncharacters of Unicode, which

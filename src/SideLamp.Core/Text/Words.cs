@@ -2,7 +2,7 @@ using System.Globalization;
 using System.Text;
 using SideLamp.Core.Templates;
 
-namespace SideLamp.Core.Feeds;
+namespace SideLamp.Core.Text;
 
 /// <summary>Makes words from anywhere safe to show and to lay out.</summary>
 public static class Words

@@ -1,4 +1,4 @@
-namespace SideLamp.Core.Brands;
+namespace SideLamp.Core.Colours;
 
 /// <summary>A colour by lightness, chroma and hue, as the eye sees them. Source: CSS Color 4, Oklab and OkLCh, with its own matrices.</summary>
 /// <param name="L">Lightness, 0 black to 1 white.</param>

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 
-namespace SideLamp.Core.Shows;
+namespace SideLamp.Core.Frame;
 
 /// <summary>A place in the frame that holds one graphic at a time.</summary>
 /// <param name="Column">0 left, 1 middle, 2 right: the side of the picture that stays put when it grows.</param>
@@ -12,9 +12,9 @@ public sealed record Seat(SeatId Id, string Name, int Column, int Row, SeatKind 
 {
     public IEnumerable<Fault> Faults()
     {
-        if (string.IsNullOrWhiteSpace(Name) || Name.Length > Graphic.LongestName)
+        if (Names.FaultIn(Name, thing: "the seat") is { } unnamed)
         {
-            yield return new Fault("/name", $"Give the seat a name of 1 to {Graphic.LongestName} characters.");
+            yield return unnamed;
         }
 
         if (Column is < 0 or > 2 || Row is < 0 or > 2)

@@ -1,6 +1,6 @@
 using System.Globalization;
 
-namespace SideLamp.Core.Brands;
+namespace SideLamp.Core.Colours;
 
 /// <summary>A colour in sRGB: red, green, blue and alpha from 0 to 1, not premultiplied.</summary>
 public readonly record struct Colour(double R, double G, double B, double A = 1)
