@@ -58,7 +58,7 @@ internal static class EngineBench
 
         public Instant Next(LocalTime time, Instant now) => now;
 
-        public (Duration Arrive, Duration Leave)? MotionOf(LookId look) => (Duration.FromMilliseconds(600), Duration.FromMilliseconds(400));
+        public (Duration Arrive, Duration Leave)? MotionOf(ContentId look) => (Duration.FromMilliseconds(600), Duration.FromMilliseconds(400));
 
         private static Prepared Make(int at) =>
             new(
@@ -66,7 +66,7 @@ internal static class EngineBench
                 Cards[0],
                 Seats.All[at % Seats.All.Length].Id,
                 new TemplateId($"t{at % 40}"),
-                new LookId($"l{at}"),
+                new ContentId($"l{at}"),
                 at % 3 == 0 ? Duration.FromSeconds(5) : null,
                 Duration.FromMilliseconds(600),
                 Duration.FromMilliseconds(400),

@@ -73,7 +73,7 @@ public readonly record struct AiringId(string Value) : IId
 }
 
 /// <summary>Names everything a picture was made from. Two looks with equal ids lay out alike, given the same feed values.</summary>
-public readonly record struct LookId(string Value) : IId
+public readonly record struct ContentId(string Value) : IId
 {
     public override string ToString() => Value;
 }

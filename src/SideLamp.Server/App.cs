@@ -6,9 +6,11 @@ using Serilog.Events;
 using SideLamp.Core;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
-using SideLamp.Core.Media;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
 using SideLamp.Rendering;
 using SideLamp.Server.Api;
+using SideLamp.Server.Data;
 using SideLamp.Server.Feeds;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
@@ -20,6 +22,8 @@ namespace SideLamp.Server;
 /// <summary>Puts the server together.</summary>
 public static class App
 {
+    private const int LargestBody = 5_000_000;
+
     public static WebApplication Build(ServeOptions options, DataFolder data)
     {
         // The build asks for the API's document before there are pages.
@@ -30,11 +34,14 @@ public static class App
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.ListenLocalhost(options.Port);
-            kestrel.Limits.MaxRequestBodySize = MediaFile.LargestVideo + 1024;
+            // Files have a limit of their own, at their addresses.
+            kestrel.Limits.MaxRequestBodySize = LargestBody;
             kestrel.AddServerHeader = false;
         });
         builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
-        builder.Services.ConfigureHttpJsonOptions(json => CoreJson.Configure(json.SerializerOptions));
+        builder.Services.ConfigureHttpJsonOptions(json => _ = options.Describing ? CoreJson.Describe(json.SerializerOptions) : CoreJson.Configure(json.SerializerOptions));
+        // A background worker that fails is said in the log; the show goes on.
+        builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         // What cannot be read is told like any other fault, with its path.
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
@@ -60,23 +67,29 @@ public static class App
     {
         var folder = AppContext.BaseDirectory;
         var clock = new EngineClock(new AwakeOrAsleep());
-        data.KeepSamples(Path.Combine(folder, "templates", "media"));
+        var opening = data.Opening(options, clock);
+        var samples = data.KeepSamples(Path.Combine(folder, "templates", "media"));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(clock);
-        services.AddSingleton(data.Shows);
+        services.AddSingleton(data);
         services.AddSingleton(data.Assets);
-        services.AddSingleton(GateOptions.For(options.Port, data.Key()));
-        services.AddSingleton(new Shelf(Path.Combine(folder, "templates")));
+        services.AddSingleton(data.Revoked);
+        services.AddSingleton(GateOptions.For(options.Port, data.Key())).AddSingleton<Gatekeeper>();
+        services.AddSingleton(new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Order(StringComparer.Ordinal).Select(file => (Path.GetFileName(file), File.ReadAllText(file)))));
         services.AddSingleton(new TextShaper(Path.Combine(folder, "fonts"), face => data.Assets.PathOf(new AssetId(face))));
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
         services.AddSingleton<PictureBook>();
-        services.AddSingleton<Director>();
+        services.AddSingleton<Folding>();
         services.AddSingleton<DeskView>();
-        services.AddSingleton(data.Opening(options, clock));
+        services.AddSingleton<ItemBook>();
+        services.AddSingleton(new Findings(opening.Said));
+        services.AddSingleton(opening.Stage);
+        services.AddSingleton(all => new Keeper(data.Shows, opening.Kept, opening.Stage.Kept, all.GetRequiredService<ILogger<Keeper>>()));
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();
         services.AddHostedService<WarmUp>();
+        services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, samples));
         if (options.StandIns && Directory.Exists(data.DemoFiles))
         {
             services.AddSingleton(new ClothWriter(data.DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();

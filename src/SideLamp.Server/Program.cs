@@ -3,11 +3,12 @@ using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
 using SideLamp.Server;
+using SideLamp.Server.Data;
 
 // The build runs the program without words, to have the API's document: then a folder of its own serves, and no port is opened.
 if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
 {
-    var aside = new ServeOptions(Directory.CreateTempSubdirectory("sidelamp-document").FullName, ServeOptions.UsualPort, Empty: true, StandIns: false);
+    var aside = new ServeOptions(Directory.CreateTempSubdirectory("sidelamp-document").FullName, ServeOptions.UsualPort, Empty: true, StandIns: false, Describing: true);
     App.Build(aside, DataFolder.Open(aside)).Run();
     return 0;
 }
@@ -32,6 +33,12 @@ return await root.Parse(args).InvokeAsync();
 
 static async Task<int> Serve(ServeOptions options, CancellationToken stop)
 {
+    if (options.Port is < 1 or > 65535)
+    {
+        Console.Error.WriteLine($"There is no port {options.Port}. Choose one from 1 to 65535 with --port.");
+        return 2;
+    }
+
     if (IsTaken(options.Port))
     {
         Console.Error.WriteLine($"Port {options.Port} is taken by another program, perhaps by a Side Lamp that runs already.");
@@ -53,7 +60,18 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
     using (folder)
     {
         await using var app = App.Build(options, folder);
-        await app.StartAsync(stop);
+        try
+        {
+            await app.StartAsync(stop);
+        }
+        catch (IOException error)
+        {
+            // Taken on one of the two loopback addresses only, or not to be had by this user.
+            Console.Error.WriteLine($"Port {options.Port} cannot be opened: {error.Message}");
+            Console.Error.WriteLine("Choose another port with --port. Output links hold the port: with another one, copy them anew.");
+            return 2;
+        }
+
         var output = app.Services.GetRequiredService<SideLamp.Server.Loop.ShowLoop>().Stage.Show.Outputs[0];
         Console.WriteLine($"Desk:        http://127.0.0.1:{options.Port}/");
         Console.WriteLine($"Output link: http://127.0.0.1:{options.Port}/out/#{output.Token}");
@@ -72,7 +90,7 @@ static bool IsTaken(int port)
         probe.Start();
         return false;
     }
-    catch (SocketException)
+    catch (SocketException error) when (error.SocketErrorCode == SocketError.AddressAlreadyInUse)
     {
         return true;
     }

@@ -2,8 +2,10 @@ using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 using SideLamp.Core;
-using SideLamp.Core.Airing;
 using SideLamp.Core.Json;
+using SideLamp.Core.Keeping;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
 using SideLamp.Server.Api;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
@@ -17,7 +19,7 @@ namespace SideLamp.Server;
 /// </summary>
 public sealed class WarmUp(
     ShowLoop loop,
-    Director director,
+    Folding folding,
     PictureBook book,
     Shelf shelf,
     AssetRepository assets,
@@ -32,7 +34,7 @@ public sealed class WarmUp(
     private const int MostGraphics = 100;
 
     /// <summary>One of its own: the pages' remembers what was said last, and belongs to them.</summary>
-    private readonly DeskView _desk = new(book, shelf);
+    private readonly DeskView _desk = new(book, shelf, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance);
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -41,8 +43,8 @@ public sealed class WarmUp(
         await started.Task.WaitAsync(stoppingToken);
         var stage = loop.Stage;
         Try("The routes", () => _ = routes.Endpoints);
-        Try("The show", () => Write(ShowView.Of(stage, shelf, assets)));
-        Try("A press", () => JsonSerializer.Deserialize<Press>(Write(new Press(new CommandId(""), AirVerb.Dark)), json.Value.SerializerOptions));
+        Try("The show", () => Write(ShowView.Of(stage, shelf, assets, withLinks: false)));
+        Try("A press", () => JsonSerializer.Deserialize<Press>(Write<Press>(new PressDark(new CommandId(""), new GraphicId(""))), json.Value.SerializerOptions));
         foreach (var graphic in stage.Show.Graphics.Take(MostGraphics))
         {
             stoppingToken.ThrowIfCancellationRequested();
@@ -52,12 +54,12 @@ public sealed class WarmUp(
 
     private void Light(Stage stage, GraphicId graphic)
     {
-        var lit = director.Do(stage, new Light(graphic), null, clock.Now).Stage;
-        CoreJson.WriteWhole(lit.Air);
-        Write(_desk.Of(lit, "", clock.Now, [], _desk.Switches(lit)));
+        var lit = folding.Fold(stage, new PressInput(new PressLight(new CommandId("warm"), graphic)), clock.Now, clock.Skew).Stage;
+        Codecs.Air.Write(lit.Air);
+        Write(_desk.Of(lit, "", clock.Now, [], _desk.Switches(lit), null, []));
         foreach (var airing in lit.Air.Airings)
         {
-            CoreJson.Write(book.PictureOf(airing.Look, lit.Kept.Looks[airing.Look], lit.Kept).Nodes);
+            CoreJson.Write(book.PictureOf(new Pinned(airing.Content, lit.Kept.Contents[airing.Content]), lit.Kept).Nodes);
         }
     }
 

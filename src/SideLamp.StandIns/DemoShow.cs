@@ -149,7 +149,7 @@ public static class DemoShow
     private static Graphic Graphic(string id, string name, string template, string seat, string key, params ImmutableDictionary<string, string>[] cards)
     {
         var made = cards.Select((words, at) => new Card(new CardId($"c{at + 1}"), words)).ToImmutableArray();
-        return new Graphic(new GraphicId(id), name, new TemplateId(template), made, made[0].Id, new SeatId(seat), Placement.Plain, null, key, 1, [], ImmutableSortedDictionary<string, Lettering>.Empty);
+        return new Graphic(new GraphicId(id), name, new TemplateId(template), made, new SeatId(seat), Placement.Plain, null, key, 1, [], ImmutableSortedDictionary<string, Lettering>.Empty);
     }
 
     private static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) =>

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Security.Cryptography;
 using SideLamp.Core;
 using SideLamp.Core.Media;
@@ -8,39 +9,82 @@ namespace SideLamp.Store;
 /// <param name="Type">Its media type, found in its contents, not in its name.</param>
 public sealed record Asset(AssetId Id, string Type, string Name);
 
-/// <summary>Keeps files beside the database, by content hash.</summary>
-public sealed class AssetRepository(Database database, string folder)
+/// <summary>Keeps files beside the database, by content hash. What there is, is known in memory: nobody who asks waits for the disk.</summary>
+public sealed class AssetRepository
 {
+    private readonly Database _database;
+    private readonly string _folder;
+    private readonly ConcurrentDictionary<AssetId, Asset> _known;
+
+    /// <param name="database">A connection of its own.</param>
+    public AssetRepository(Database database, string folder)
+    {
+        (_database, _folder) = (database, Path.Combine(folder, "assets"));
+        _known = new(_database.Query("SELECT id, type, name FROM asset", row => new Asset(new AssetId(row.GetString(0)), row.GetString(1), row.GetString(2))).ToDictionary(one => one.Id));
+    }
+
     /// <param name="file">What the bytes were recognised as.</param>
+    /// <exception cref="IOException">It could not be kept.</exception>
+    /// <exception cref="Microsoft.Data.Sqlite.SqliteException">Likewise.</exception>
     public Asset Add(byte[] bytes, MediaFile file, string name)
     {
         var asset = new Asset(new AssetId(Convert.ToHexStringLower(SHA256.HashData(bytes)) + file.Ending), file.Type, name);
-        Directory.CreateDirectory(Path.Combine(folder, "assets"));
-        if (!File.Exists(PathOf(asset.Id)))
+        if (_known.TryGetValue(asset.Id, out var known) && File.Exists(PathOf(asset.Id)))
         {
-            // Written aside and renamed: a crash leaves no half file under a name that promises its contents.
-            var half = PathOf(asset.Id) + ".half";
-            File.WriteAllBytes(half, bytes);
-            File.Move(half, PathOf(asset.Id), overwrite: true);
+            return known;
         }
 
-        database.Execute(
+        Directory.CreateDirectory(_folder);
+        // Written aside, to the disk, and renamed: no crash leaves half a file under a name that promises its contents. Two that come at once each write their own.
+        var half = $"{PathOf(asset.Id)}.{Guid.NewGuid():n}.half";
+        try
+        {
+            using (var stream = new FileStream(half, FileMode.CreateNew, FileAccess.Write))
+            {
+                stream.Write(bytes);
+                stream.Flush(flushToDisk: true);
+            }
+
+            File.Move(half, PathOf(asset.Id), overwrite: true);
+        }
+        catch
+        {
+            File.Delete(half);
+            throw;
+        }
+
+        _database.Execute(
             "INSERT OR IGNORE INTO asset (id, type, name, bytes) VALUES ($id, $type, $name, $bytes)",
             ("$id", asset.Id.Value),
             ("$type", file.Type),
             ("$name", name),
             ("$bytes", bytes.Length)
         );
-        return asset;
+        return _known.GetOrAdd(asset.Id, asset);
     }
 
-    public List<Asset> All() =>
-        database.Query("SELECT id, type, name FROM asset ORDER BY name", row => new Asset(new AssetId(row.GetString(0)), row.GetString(1), row.GetString(2)));
+    /// <summary>In the order of their names.</summary>
+    public IEnumerable<Asset> All() => _known.Values.OrderBy(asset => asset.Name, StringComparer.Ordinal);
 
-    public Asset? Find(AssetId id) =>
-        database
-            .Query("SELECT id, type, name FROM asset WHERE id = $id", row => new Asset(new AssetId(row.GetString(0)), row.GetString(1), row.GetString(2)), ("$id", id.Value))
-            .FirstOrDefault();
+    public Asset? Find(AssetId id) => _known.GetValueOrDefault(id);
 
-    public string PathOf(AssetId id) => Path.Combine(folder, "assets", id.Value);
+    public string PathOf(AssetId id) => Path.Combine(_folder, id.Value);
+
+    /// <summary>Forgets files that nothing uses, and what interrupted writing left behind.</summary>
+    /// <param name="isUsed">By id.</param>
+    /// <param name="olderThan">What was stored later may be about to be used.</param>
+    public void Collect(Predicate<string> isUsed, TimeSpan olderThan, DateTimeOffset now)
+    {
+        if (!Directory.Exists(_folder))
+        {
+            return;
+        }
+
+        foreach (var file in new DirectoryInfo(_folder).EnumerateFiles().Where(file => now - file.LastWriteTimeUtc > olderThan && !isUsed(file.Name)))
+        {
+            _database.Execute("DELETE FROM asset WHERE id = $id", ("$id", file.Name));
+            _known.TryRemove(new AssetId(file.Name), out _);
+            file.Delete();
+        }
+    }
 }

@@ -4,27 +4,25 @@ using Microsoft.Data.Sqlite;
 
 namespace SideLamp.Store;
 
-/// <summary>The data folder's SQLite file, brought up to date when it is opened. One connection writes.</summary>
+/// <summary>A connection to the data folder's SQLite file. One of them writes the show, on one thread; others read, or store files.</summary>
 public sealed class Database : IDisposable
 {
+    /// <summary>How long a connection waits for another program that holds the file.</summary>
+    private const int BusyMs = 2000;
+
     private readonly SqliteConnection _connection;
-
-    // The show's loop and the asset uploads share the one connection that writes.
     private readonly Lock _turn = new();
-
     private readonly bool _powerSafe;
 
     private Database(SqliteConnection connection, bool powerSafe) => (_connection, _powerSafe) = (connection, powerSafe);
 
-    /// <param name="folder">The data folder; made when it is missing.</param>
-    /// <param name="powerSafe">Whether everything, and not only what is asked to, survives a power cut.</param>
+    /// <summary>Brings the file up to date, or makes it.</summary>
+    /// <exception cref="SqliteException">It is no database, or damaged.</exception>
     /// <exception cref="InvalidOperationException">A migration failed; the file is as it was.</exception>
-    public static Database Open(string folder, bool powerSafe = false)
+    public static void Migrate(string file)
     {
-        Directory.CreateDirectory(folder);
-        var source = new SqliteConnectionStringBuilder { DataSource = Path.Combine(folder, "show.db"), Pooling = false }.ToString();
         var result = DeployChanges
-            .To.SqliteDatabase(source)
+            .To.SqliteDatabase(SourceOf(file))
             .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
             .WithTransactionPerScript()
             .LogTo(new NoOpUpgradeLog())
@@ -32,15 +30,34 @@ public sealed class Database : IDisposable
             .PerformUpgrade();
         if (!result.Successful)
         {
-            throw new InvalidOperationException($"The show's file could not be brought up to date: {result.Error.Message}", result.Error);
+            throw result.Error is SqliteException damaged ? damaged : new InvalidOperationException($"The show's file could not be brought up to date: {result.Error.Message}", result.Error);
         }
+    }
 
-        var connection = new SqliteConnection(source);
+    /// <param name="powerSafe">Whether everything, and not only what is asked to, survives a power cut.</param>
+    /// <exception cref="SqliteException">It cannot be opened.</exception>
+    public static Database Open(string file, bool powerSafe = false)
+    {
+        var connection = new SqliteConnection(SourceOf(file));
         connection.Open();
         var database = new Database(connection, powerSafe);
+        database.Execute($"PRAGMA busy_timeout={BusyMs}");
         database.Execute("PRAGMA journal_mode=WAL");
-        database.Execute("PRAGMA foreign_keys=ON");
         return database;
+    }
+
+    /// <summary>Whether every page and every row of the file can be read. Source: SQLite, PRAGMA quick_check.</summary>
+    public bool IsWhole() => Query("PRAGMA quick_check(1)", row => row.GetString(0)) is ["ok"];
+
+    /// <summary>Copies the whole database, as it stands at one moment, while others go on writing. Source: SQLite's online backup.</summary>
+    public void CopyTo(string file)
+    {
+        using var copy = new SqliteConnection(SourceOf(file));
+        copy.Open();
+        lock (_turn)
+        {
+            _connection.BackupDatabase(copy);
+        }
     }
 
     /// <summary>All of it is kept, or none.</summary>
@@ -58,7 +75,7 @@ public sealed class Database : IDisposable
         }
     }
 
-    public void Execute(string sql, params (string Name, object? Value)[] parameters)
+    public void Execute(string sql, params ReadOnlySpan<(string Name, object? Value)> parameters)
     {
         lock (_turn)
         {
@@ -67,7 +84,7 @@ public sealed class Database : IDisposable
         }
     }
 
-    public List<T> Query<T>(string sql, Func<SqliteDataReader, T> read, params (string Name, object? Value)[] parameters)
+    public List<T> Query<T>(string sql, Func<SqliteDataReader, T> read, params ReadOnlySpan<(string Name, object? Value)> parameters)
     {
         lock (_turn)
         {
@@ -85,8 +102,10 @@ public sealed class Database : IDisposable
 
     public void Dispose() => _connection.Dispose();
 
+    private static string SourceOf(string file) => new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, DefaultTimeout = BusyMs / 1000 }.ToString();
+
     // The commands of one connection take part in its open transaction by themselves.
-    private SqliteCommand Command(string sql, (string Name, object? Value)[] parameters)
+    private SqliteCommand Command(string sql, ReadOnlySpan<(string Name, object? Value)> parameters)
     {
         var command = _connection.CreateCommand();
 #pragma warning disable CA2100 // Every statement is a constant of this assembly; values come as parameters.

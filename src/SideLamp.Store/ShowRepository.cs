@@ -1,90 +1,61 @@
 using System.Collections.Immutable;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
-using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
-using SideLamp.Core.Frame;
-using SideLamp.Core.Json;
+using SideLamp.Core.Keeping;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 
 namespace SideLamp.Store;
 
-/// <summary>Keeps a show and what is on air, and brings them back. Only what differs is written.</summary>
+/// <summary>What was kept, and what of it could not be read.</summary>
+/// <param name="SetAside">In sentences; empty when all was whole.</param>
+/// <param name="IsOld">Whether some of it is of an older shape: all of it is best written anew.</param>
+public sealed record Loaded(Kept Kept, ImmutableArray<string> SetAside, bool IsOld);
+
+/// <summary>Keeps a show and what is on air, and brings them back. Only the pieces that differ are written.</summary>
 public sealed class ShowRepository(Database database)
 {
+    private static readonly string[] Pieces = ["entry", "choice", "act", "command", "content", "value"];
+
     /// <summary>What was kept last; null in a data folder that has no show yet.</summary>
-    public Kept? Load()
+    /// <exception cref="JsonException">The head of the show cannot be read: without it there is no show.</exception>
+    public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        if (!settings.TryGetValue("show", out var body))
-        {
-            return null;
-        }
-
-        var head = CoreJson.Read<Head>(body);
-        var feeds = database.Query(
-            "SELECT body, last FROM feed ORDER BY place",
-            row => (Feed: CoreJson.Read<Feed>(row.GetString(0)), Last: row.IsDBNull(1) ? FeedState.Untouched : CoreJson.Read<FeedState>(row.GetString(1)))
-        );
-        var show = new Show(
-            head.Name,
-            head.Canvas,
-            head.Brand,
-            [.. Bodies<Graphic>("SELECT body FROM graphic ORDER BY place")],
-            [.. feeds.Select(one => one.Feed)],
-            [.. Bodies<Output>("SELECT body FROM output ORDER BY place")],
-            head.LiveEdits,
-            head.LookFirst,
-            head.Wardrobe,
-            head.OwnSeats,
-            head.SeatOrder,
-            head.KeepClear,
-            head.OwnTemplates,
-            head.SavedFinishes
-        )
-        {
-            Cues = head.Cues,
-            Timers = head.Timers,
-            Loudness = head.Loudness,
-        };
-        var looks = database.Query("SELECT id, body FROM look", row => (new LookId(row.GetString(0)), CoreJson.Read<Look>(row.GetString(1))));
-        var air = Bodies<AirState>("SELECT state FROM air").FirstOrDefault() ?? AirState.Dark(NodaTime.Instant.MinValue);
-        return new Kept(
-            show,
-            air,
-            looks.ToImmutableDictionary(one => one.Item1, one => one.Item2),
-            feeds.ToImmutableDictionary(one => one.Feed.Id, one => one.Last)
-        )
-        {
-            Standby = settings.TryGetValue("standby", out var standby) ? CoreJson.Read<Standby>(standby) : Standby.Empty,
-        };
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
-    /// <param name="before">Null = nothing is kept yet.</param>
+    /// <param name="before">What is kept now; null = nothing that is known of: all is written, and what is too much goes.</param>
     public void Keep(Kept? before, Kept after, IReadOnlyCollection<LogLine> log)
     {
         var edited = before?.Show != after.Show;
         database.Write(lasting: edited, _ =>
         {
-            if (before is null || Head.Of(before.Show) != Head.Of(after.Show))
+            if (before is null)
             {
-                database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('show', $body)", ("$body", CoreJson.WriteWhole(Head.Of(after.Show))));
+                foreach (var table in Pieces)
+                {
+                    database.Execute($"DELETE FROM {table}");
+                }
             }
 
             if (edited)
             {
-                KeepList("graphic", before?.Show.Graphics ?? [], after.Show.Graphics, graphic => graphic.Id.Value);
-                KeepList("feed", before?.Show.Feeds ?? [], after.Show.Feeds, feed => feed.Id.Value);
-                KeepList("output", before?.Show.Outputs ?? [], after.Show.Outputs, output => output.Id.Value);
+                KeepShow(before?.Show, after.Show);
             }
 
             if (before?.Standby != after.Standby)
             {
-                database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('standby', $body)", ("$body", CoreJson.WriteWhole(after.Standby)));
+                KeepSetting("standby", Codecs.Standby.Write(after.Standby));
             }
 
-            KeepFeedValues(before, after);
+            KeepChoices(before?.Choices ?? Choices.None, after.Choices);
+            KeepValues(before, after);
             KeepAir(before, after);
             foreach (var line in log)
             {
@@ -93,64 +64,122 @@ public sealed class ShowRepository(Database database)
         });
     }
 
-    /// <summary>The latest lines of the log, the last one last.</summary>
+    /// <summary>Templates that come with the program are kept before a press needs them; large parts that nothing names any more go.</summary>
+    public void TidyLarge(Kept kept, IReadOnlyCollection<string> bundled)
+    {
+        var used = database
+            .Query("SELECT body FROM content", row => Codecs.Content.Read(row.GetString(0)))
+            .SelectMany(content => content.Hashes())
+            .Concat(LargeOf(kept.Show).Keys)
+            .Concat(bundled.Select(ContentPieces.HashOf))
+            .ToHashSet();
+        var gone = database.Query("SELECT hash FROM large", row => row.GetString(0)).Where(hash => !used.Contains(hash)).ToList();
+        database.Write(lasting: false, _ =>
+        {
+            gone.ForEach(hash => database.Execute("DELETE FROM large WHERE hash = $hash", ("$hash", hash)));
+            foreach (var source in bundled)
+            {
+                KeepLarge(ContentPieces.HashOf(source), source);
+            }
+        });
+    }
+
+    /// <summary>The latest lines of the log, the last one last. A line that cannot be read is left out.</summary>
     public IEnumerable<LogLine> LastLines(int most) =>
         database
-            .Query(
-                "SELECT at, kind, graphic, name, origin, shown, what, by FROM log ORDER BY id DESC LIMIT $most",
-                row => new LogLine(
+            .Query("SELECT at, kind, graphic, name, origin, shown, what, by FROM log ORDER BY id DESC LIMIT $most", LineOf, ("$most", most))
+            .OfType<LogLine>()
+            .Reverse();
+
+    private static LogLine? LineOf(SqliteDataReader row)
+    {
+        try
+        {
+            return Enum.TryParse<HappeningKind>(row.GetString(1), out var kind) && Enum.TryParse<Origin>(row.GetString(4), out var origin)
+                ? new LogLine(
                     new Happening(
-                        NodaTime.Instant.FromUnixTimeTicks((long)Math.Round(row.GetDouble(0) * NodaTime.NodaConstants.TicksPerMillisecond)),
-                        Enum.Parse<HappeningKind>(row.GetString(1)),
+                        InstantOf(row.GetDouble(0)),
+                        kind,
                         Text(row, 2) is { } id ? new GraphicId(id) : null,
-                        Enum.Parse<Origin>(row.GetString(4)),
-                        row.IsDBNull(5) ? null : NodaTime.Duration.FromMilliseconds(row.GetDouble(5)),
+                        origin,
+                        row.IsDBNull(5) ? null : Duration.FromMilliseconds(row.GetDouble(5)),
                         Text(row, 6),
                         Text(row, 7)
                     ),
                     Text(row, 3)
-                ),
-                ("$most", most)
-            )
-            .AsEnumerable()
-            .Reverse();
-
-    private static string? Text(Microsoft.Data.Sqlite.SqliteDataReader row, int at) => row.IsDBNull(at) ? null : row.GetString(at);
-
-    private void KeepList<T>(string table, ImmutableArray<T> before, ImmutableArray<T> after, Func<T, string> id)
-        where T : class
-    {
-        var old = before.Select((item, place) => (item, place)).ToDictionary(one => id(one.item));
-        foreach (var (item, place) in after.Select((item, place) => (item, place)))
+                )
+                : null;
+        }
+        catch (Exception error) when (error is InvalidCastException or InvalidOperationException or OverflowException or ArgumentException)
         {
-            if (!old.Remove(id(item), out var was) || was.place != place || !ReferenceEquals(was.item, item))
+            return null;
+        }
+    }
+
+    internal static Instant InstantOf(double ms) => Instant.FromUnixTimeTicks((long)Math.Round(ms * NodaConstants.TicksPerMillisecond));
+
+    private static double MsOf(Instant instant) => instant.ToUnixTimeTicks() / (double)NodaConstants.TicksPerMillisecond;
+
+    private static string? Text(SqliteDataReader row, int at) => row.IsDBNull(at) ? null : row.GetString(at);
+
+    private void KeepSetting(string name, string body) => database.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ($name, $body)", ("$name", name), ("$body", body));
+
+    private void KeepShow(Show? before, Show after)
+    {
+        if (before is null || ShowLists.HeadOf(before) != ShowLists.HeadOf(after))
+        {
+            KeepSetting("show", Codecs.Head.Write(ShowLists.HeadOf(after)));
+        }
+
+        foreach (var list in ShowLists.All)
+        {
+            KeepList(list, before, after);
+        }
+
+        var old = before is null ? [] : LargeOf(before);
+        foreach (var (hash, body) in LargeOf(after).Where(one => !old.ContainsKey(one.Key)))
+        {
+            KeepLarge(hash, body);
+        }
+    }
+
+    private void KeepList(ShowList list, Show? before, Show after)
+    {
+        var old = (before is null ? [] : list.Entries(before)).Select((one, place) => (one.Id, one.Entry, place)).ToDictionary(one => one.Id);
+        foreach (var (one, place) in list.Entries(after).Select((one, place) => (one, place)))
+        {
+            if (!old.Remove(one.Id, out var was) || was.place != place || !ReferenceEquals(was.Entry, one.Entry))
             {
                 database.Execute(
-                    $"INSERT INTO {table} (id, place, body) VALUES ($id, $place, $body) ON CONFLICT (id) DO UPDATE SET place = $place, body = $body",
-                    ("$id", id(item)),
+                    "INSERT OR REPLACE INTO entry (list, id, place, body) VALUES ($list, $id, $place, $body)",
+                    ("$list", list.Name),
+                    ("$id", one.Id),
                     ("$place", place),
-                    ("$body", CoreJson.WriteWhole(item))
+                    ("$body", ShowLists.Write(one.Entry))
                 );
             }
         }
 
         foreach (var gone in old.Keys)
         {
-            database.Execute($"DELETE FROM {table} WHERE id = $id", ("$id", gone));
+            database.Execute("DELETE FROM entry WHERE list = $list AND id = $id", ("$list", list.Name), ("$id", gone));
         }
     }
 
-    private void KeepFeedValues(Kept? before, Kept after)
+    /// <summary>What contents of this show will name: kept with the edit, so that a press finds it there.</summary>
+    private static ImmutableDictionary<string, string> LargeOf(Show show)
     {
-        foreach (var (id, state) in after.Feeds)
-        {
-            // A value read again and found the same is no reason to write.
-            if (before?.Feeds.GetValueOrDefault(id)?.ChangedAt != state.ChangedAt)
-            {
-                database.Execute("UPDATE feed SET last = $last WHERE id = $id", ("$id", id.Value), ("$last", CoreJson.WriteWhole(state)));
-            }
-        }
+        var brand = Core.Json.CoreJson.WriteWhole(show.Brand);
+        return show.OwnTemplates.Select(own => own.Source).Append(brand).Distinct().ToImmutableDictionary(ContentPieces.HashOf);
     }
+
+    private void KeepLarge(string hash, string body) => database.Execute("INSERT OR IGNORE INTO large (hash, body) VALUES ($hash, $body)", ("$hash", hash), ("$body", body));
+
+    private void KeepChoices(Choices before, Choices after) =>
+        Differing(before.All, after.All, (id, choice) => database.Execute("INSERT OR REPLACE INTO choice (graphic, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Choice.Write(choice))), id => database.Execute("DELETE FROM choice WHERE graphic = $id", ("$id", id.Value)));
+
+    private void KeepValues(Kept? before, Kept after) =>
+        Differing(before?.Values ?? ImmutableDictionary<FeedId, FeedValue>.Empty, after.Values, (id, value) => database.Execute("INSERT OR REPLACE INTO value (feed, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Value.Write(value))), id => database.Execute("DELETE FROM value WHERE feed = $id", ("$id", id.Value)));
 
     private void KeepAir(Kept? before, Kept after)
     {
@@ -159,23 +188,64 @@ public sealed class ShowRepository(Database database)
             return;
         }
 
-        database.Execute("INSERT OR REPLACE INTO air (id, state) VALUES (1, $state)", ("$state", CoreJson.WriteWhole(after.Air)));
-        var old = before?.Looks ?? ImmutableDictionary<LookId, Look>.Empty;
-        foreach (var (id, look) in after.Looks.Where(one => !old.ContainsKey(one.Key)))
+        database.Execute("INSERT OR REPLACE INTO air (id, state) VALUES (1, $state)", ("$state", Codecs.Air.Write(after.Air)));
+        var old = before?.Air.Acts.Select(act => act.Seq).ToHashSet() ?? [];
+        foreach (var act in after.Air.Acts.Where(act => !old.Remove(act.Seq)))
         {
-            database.Execute("INSERT OR REPLACE INTO look (id, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", CoreJson.WriteWhole(look)));
+            database.Execute("INSERT OR REPLACE INTO act (seq, body) VALUES ($seq, $body)", ("$seq", act.Seq), ("$body", Codecs.Act.Write(act)));
         }
 
-        foreach (var id in old.Keys.Where(id => !after.Looks.ContainsKey(id)))
+        foreach (var gone in old)
         {
-            database.Execute("DELETE FROM look WHERE id = $id", ("$id", id.Value));
+            database.Execute("DELETE FROM act WHERE seq = $seq", ("$seq", gone));
+        }
+
+        Differing(before?.Air.Recent ?? ImmutableDictionary<CommandId, Instant>.Empty, after.Air.Recent, (id, at) => database.Execute("INSERT OR REPLACE INTO command (id, at) VALUES ($id, $at)", ("$id", id.Value), ("$at", MsOf(at))), id => database.Execute("DELETE FROM command WHERE id = $id", ("$id", id.Value)));
+        Differing(before?.Contents ?? ImmutableDictionary<ContentId, Content>.Empty, after.Contents, KeepContent, id => database.Execute("DELETE FROM content WHERE id = $id", ("$id", id.Value)));
+    }
+
+    private void KeepContent(ContentId id, Content content)
+    {
+        var (small, large) = ContentPieces.Of(content);
+        foreach (var (hash, body) in large)
+        {
+            // Looked for first: what is there already need not be bound.
+            if (database.Query("SELECT 1 FROM large WHERE hash = $hash", row => row.GetInt32(0), ("$hash", hash)).Count == 0)
+            {
+                KeepLarge(hash, body);
+            }
+        }
+
+        database.Execute("INSERT OR REPLACE INTO content (id, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Content.Write(small)));
+    }
+
+    /// <summary>Tells what has come or differs, and what has gone.</summary>
+    private static void Differing<TKey, TValue>(ImmutableDictionary<TKey, TValue> before, ImmutableDictionary<TKey, TValue> after, Action<TKey, TValue> put, Action<TKey> drop)
+        where TKey : notnull
+    {
+        if (ReferenceEquals(before, after))
+        {
+            return;
+        }
+
+        foreach (var (key, value) in after)
+        {
+            if (!before.TryGetValue(key, out var was) || !EqualityComparer<TValue>.Default.Equals(was, value))
+            {
+                put(key, value);
+            }
+        }
+
+        foreach (var key in before.Keys.Where(key => !after.ContainsKey(key)))
+        {
+            drop(key);
         }
     }
 
     private void KeepLine(LogLine line) =>
         database.Execute(
             "INSERT INTO log (at, kind, graphic, name, origin, shown, what, by) VALUES ($at, $kind, $graphic, $name, $origin, $shown, $what, $by)",
-            ("$at", line.Happening.At.ToUnixTimeTicks() / (double)NodaTime.NodaConstants.TicksPerMillisecond),
+            ("$at", MsOf(line.Happening.At)),
             ("$kind", line.Happening.Kind.ToString()),
             ("$graphic", line.Happening.Graphic?.Value),
             ("$name", line.Name),
@@ -184,26 +254,4 @@ public sealed class ShowRepository(Database database)
             ("$what", line.Happening.What),
             ("$by", line.Happening.By)
         );
-
-    private IEnumerable<T> Bodies<T>(string sql) => database.Query(sql, row => CoreJson.Read<T>(row.GetString(0)));
-
-    private sealed record Head(
-        string Name,
-        Canvas Canvas,
-        Brand Brand,
-        bool LiveEdits,
-        bool LookFirst,
-        ImmutableArray<Brand> Wardrobe,
-        ImmutableArray<Seat> OwnSeats,
-        ImmutableArray<SeatId> SeatOrder,
-        ImmutableArray<KeepClear> KeepClear,
-        ImmutableArray<OwnTemplate> OwnTemplates,
-        ImmutableArray<SavedFinish> SavedFinishes,
-        ImmutableArray<Cue> Cues,
-        Loudness Loudness,
-        ImmutableArray<Timer> Timers
-    )
-    {
-        public static Head Of(Show show) => new(show.Name, show.Canvas, show.Brand, show.LiveEdits, show.LookFirst, show.Wardrobe, show.OwnSeats, show.SeatOrder, show.KeepClear, show.OwnTemplates, show.SavedFinishes, show.Cues, show.Loudness, show.Timers);
-    }
 }

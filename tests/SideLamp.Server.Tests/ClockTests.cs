@@ -3,13 +3,12 @@ using System.Globalization;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
-using SideLamp.Core.Feeds;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.Server.Loop;
 using SideLamp.StandIns;
-using SideLamp.Store;
 
 namespace SideLamp.Server.Tests;
 
@@ -51,24 +50,25 @@ public sealed class ClockTests
     {
         var clock = new EngineClock(_machine);
         var folder = Path.GetDirectoryName(typeof(App).Assembly.Location)!;
-        var director = new Director(new PictureBook(new Shelf(Path.Combine(folder, "templates")), new TextShaper(Path.Combine(folder, "fonts"), face => face), clock));
+        var shelf = new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
+        var folding = new Folding(new PictureBook(shelf, new TextShaper(Path.Combine(folder, "fonts"), face => face)), shelf);
         Timer Made(string id, TimerKind kind) => new(new TimerId(id), id, kind, Duration.FromMinutes(12), new LocalTime(23, 30), AtZero.Stop);
         var show = DemoShow.Empty("token") with { Timers = [Made("ends", TimerKind.Until), Made("paused", TimerKind.Until), Made("tea", TimerKind.Down)] };
-        var kept = new Kept(show, AirState.Dark(clock.Now), ImmutableDictionary<LookId, Look>.Empty, ImmutableDictionary<FeedId, FeedState>.Empty);
-        var stage = director.Open(new Stage(kept, 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, [], null), clock.Now).Stage;
+        var stage = Fold(new Stage(Kept.Of(show, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, []), new OpenedInput());
         stage = Set(stage, "tea", TimerAct.Start);
         stage = Set(stage, "paused", TimerAct.Pause);
         var before = stage.Air;
 
         _machine.Set(Duration.FromMinutes(25));
         Assert.True(clock.WasSet());
-        stage = director.ClockWasSet(stage, clock.Now).Stage;
+        stage = Fold(stage, new ClockSetInput());
         Assert.Equal(Duration.FromMinutes(25), Run(before, "ends").Due!.Value - Run(stage.Air, "ends").Due!.Value);
         Assert.Contains("clock was set", stage.Trail[^1].Sentence, StringComparison.Ordinal);
         Assert.Equal((Run(before, "tea"), Run(before, "paused")), (Run(stage.Air, "tea"), Run(stage.Air, "paused")));
 
         static TimerRun Run(AirState air, string id) => air.Timers.Single(run => run.Timer == new TimerId(id));
-        Stage Set(Stage on, string timer, TimerAct act) => director.Do(on, new SetTimer(new TimerSetting(new TimerId(timer), act)), null, clock.Now).Stage;
+        Stage Fold(Stage on, Input input) => folding.Fold(on, input, clock.Now, clock.Skew).Stage;
+        Stage Set(Stage on, string timer, TimerAct act) => Fold(on, new PressInput(new PressTimer(new CommandId($"{timer} {act}"), new TimerId(timer), act)));
     }
 
     [Fact]

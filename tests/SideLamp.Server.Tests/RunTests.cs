@@ -96,7 +96,7 @@ public sealed class RunTests : IAsyncLifetime
         var news = await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Contains("sighting"));
         Assert.Contains("came by itself", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
         // What is switched off while setting up does not come any more.
-        await Edit("sighting", new { every = 0 });
+        await Edit("sighting", new { every = (int?)null });
         Assert.Empty((await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && message["repeats"]!.AsArray().Count == 0))["repeats"]!.AsArray());
     }
 

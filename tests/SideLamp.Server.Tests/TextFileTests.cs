@@ -30,9 +30,9 @@ public sealed class TextFileTests
         var folder = Directory.CreateTempSubdirectory().FullName;
         var large = Path.Combine(folder, "large.txt");
         File.WriteAllBytes(large, new byte[TextFile.LargestBytes + 1]);
-        Assert.True(TextFile.Read(Path.Combine(folder, "nothing.txt")).Missing);
-        Assert.Contains("large", TextFile.Read(large).Trouble, StringComparison.Ordinal);
-        Assert.Contains("folder", TextFile.Read(folder).Trouble, StringComparison.Ordinal);
+        Assert.True(TextFile.Look(Path.Combine(folder, "nothing.txt"), null)!.IsMissing);
+        Assert.Contains("large", TextFile.Look(large, null)!.Trouble, StringComparison.Ordinal);
+        Assert.Contains("folder", TextFile.Look(folder, null)!.Trouble, StringComparison.Ordinal);
         Directory.Delete(folder, recursive: true);
     }
 }

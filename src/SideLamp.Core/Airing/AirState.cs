@@ -8,19 +8,21 @@ namespace SideLamp.Core.Airing;
 /// <summary>All that is known about what is on air. Immutable; <see cref="Engine"/> makes the next one.</summary>
 /// <param name="Now">The latest instant the engine has seen; time never runs backwards here (rule 1).</param>
 /// <param name="Airings">In the order of their lighting.</param>
-/// <param name="LightsOut">What was put out; null = the lights are not out.</param>
-/// <param name="Recent">Commands of the last 60 s, so that a repeat does nothing (rule 30).</param>
+/// <param name="LightsOut">What the newest lights out put out, to be brought back; null = nothing.</param>
 /// <param name="Count">Airings so far; the next one's id.</param>
 /// <param name="Followers">What comes by itself, in the order it was set off; null = nothing.</param>
 public sealed record AirState(
     Instant Now,
     ImmutableList<Airing> Airings,
     ImmutableList<Remembered>? LightsOut,
-    ImmutableDictionary<CommandId, Instant> Recent,
     long Count,
     ImmutableList<Following>? Followers = null
 )
 {
+    /// <summary>Commands of the last 60 s, so that a repeat does nothing (rule 30). Kept one by one, apart from the rest.</summary>
+    [JsonIgnore]
+    public ImmutableDictionary<CommandId, Instant> Recent { get; init; } = ImmutableDictionary<CommandId, Instant>.Empty;
+
     /// <summary>The graphics whose <em>every</em> is switched on.</summary>
     public ImmutableList<Repeat> Repeats { get; init; } = [];
 
@@ -35,20 +37,31 @@ public sealed record AirState(
     /// <summary>What each seat held last, until it is told to forget (rule 25).</summary>
     public ImmutableDictionary<SeatId, Remembered> Last { get; init; } = ImmutableDictionary<SeatId, Remembered>.Empty;
 
-    /// <summary>What a person did, the last one last.</summary>
+    /// <summary>What a person did, the last one last. Kept one by one, apart from the rest.</summary>
+    [JsonIgnore]
     public ImmutableList<Act> Acts { get; init; } = [];
 
     /// <summary>How far each timer has come; one that is not here stands at its beginning.</summary>
     public ImmutableList<TimerRun> Timers { get; init; } = [];
+
+    /// <summary>Acts so far; the next one's number.</summary>
+    public long ActCount { get; init; }
+
+    /// <summary>Whether what comes by itself waits since lights out (rule 21), until the lights are back or it is let come.</summary>
+    public bool Waits { get; init; }
+
+    /// <summary>How often each source of dues has fallen due lately (rule 31). Forgotten with the server.</summary>
+    [JsonIgnore]
+    public ImmutableDictionary<string, Tally> Tallies { get; init; } = ImmutableDictionary<string, Tally>.Empty;
 
     /// <summary>Null = no hush.</summary>
     public Hushed? Hush { get; init; }
 
     /// <summary>Whether nothing comes by itself now: the states of note 7 call it <c>auto: held</c>.</summary>
     [JsonIgnore]
-    public bool Held => LightsOut is not null || Hush is not null;
+    public bool Held => Waits || Hush is not null;
 
-    public static AirState Dark(Instant now) => new(now, [], null, ImmutableDictionary<CommandId, Instant>.Empty, 0);
+    public static AirState Dark(Instant now) => new(now, [], null, 0);
 
     public Airing? Of(GraphicId graphic) => Airings.Find(airing => airing.Graphic == graphic);
 
@@ -57,14 +70,14 @@ public sealed record AirState(
     public Aside? AsideOf(GraphicId graphic) => Asides.Find(aside => aside.What.Graphic == graphic);
 
     /// <summary>All looks that the air may still have to show.</summary>
-    public IEnumerable<LookId> Looks() =>
+    public IEnumerable<ContentId> Contents() =>
         Airings
-            .Select(airing => (LookId?)airing.Look)
-            .Concat(Asides.Select(aside => aside.What.Look))
-            .Concat((LightsOut ?? []).Select(one => one.Look))
-            .Concat(Acts.SelectMany(act => act.Seats).Select(seat => seat.Before?.Look))
-            .Concat(Acts.SelectMany(act => act.Forgotten ?? []).Select(aside => aside.What.Look))
-            .OfType<LookId>();
+            .Select(airing => (ContentId?)airing.Content)
+            .Concat(Asides.Select(aside => aside.What.Content))
+            .Concat((LightsOut ?? []).Select(one => one.Content))
+            .Concat(Acts.SelectMany(act => act.Seats).Select(seat => seat.Before?.Content))
+            .Concat(Acts.SelectMany(act => act.Forgotten ?? []).Select(aside => aside.What.Content))
+            .OfType<ContentId>();
 
     /// <summary>What is due, by looking at the state, never by a running timer: tests move the clock, and a restart forgets nothing.</summary>
     internal IEnumerable<Due> Dues()
@@ -112,9 +125,24 @@ public sealed record AirState(
     }
 }
 
+/// <param name="Since">Of the first of them.</param>
+public sealed record Tally(Instant Since, int Count);
+
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
 /// <param name="What">The follower, the repeat, the timer or the step of a cue; null where an airing is meant.</param>
-internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, object? What = null);
+internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, object? What = null)
+{
+    /// <summary>What makes it fall due, again and again perhaps; null = the end of a motion or of a stay, which do not come again by themselves.</summary>
+    public string? Source =>
+        What switch
+        {
+            Following following => $"graphic {following.Graphic}",
+            Repeat repeat => $"graphic {repeat.Graphic}",
+            TimerRun timer => $"timer {timer.Timer}",
+            CueStepAhead step => $"cue {step.Cue}",
+            _ => null,
+        };
+}
 
 internal enum DueKind
 {

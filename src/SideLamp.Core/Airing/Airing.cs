@@ -30,7 +30,7 @@ public enum Origin
 }
 
 /// <summary>One stay of a picture in a seat, from its lighting until it is gone.</summary>
-/// <param name="Look">What it shows, pinned: edits of the show do not reach it until they are pushed (rule 27).</param>
+/// <param name="Content">What it shows, pinned: edits of the show do not reach it until they are pushed (rule 27).</param>
 /// <param name="LitAt">When its arrival began; null while it waits. Hold motions count from here (rule 16).</param>
 /// <param name="InAt">When its arrival was over; null before.</param>
 /// <param name="Stay">How long it stays once it is in; null = until switched off.</param>
@@ -48,7 +48,7 @@ public sealed record Airing(
     CardId Card,
     SeatId Seat,
     TemplateId Template,
-    LookId Look,
+    ContentId Content,
     Origin Origin,
     Phase Phase,
     Instant? LitAt,

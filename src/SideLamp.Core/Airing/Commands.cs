@@ -21,9 +21,9 @@ public sealed record Toggle(GraphicId Graphic) : AirCommand;
 public sealed record Push(GraphicId Graphic) : AirCommand;
 
 /// <summary>Values were stepped on the desk. What is lit shows them at once; nothing else of it is pushed.</summary>
-/// <param name="Look">The look on air with these values; null = the card is not on air.</param>
+/// <param name="Content">The look on air with these values; null = the card is not on air.</param>
 /// <param name="Counts">What was stepped, so that it can be taken back.</param>
-public sealed record Retouch(GraphicId Graphic, LookId? Look, ImmutableList<Count> Counts) : AirCommand;
+public sealed record Retouch(GraphicId Graphic, ContentId? Content, ImmutableList<Count> Counts) : AirCommand;
 
 /// <summary>The next or previous card comes up: in place while it is lit, for the next lighting while it is dark.</summary>
 /// <param name="By">1 = the next, −1 = the one before; round and round.</param>
@@ -71,6 +71,12 @@ public sealed record LightsOut : AirCommand;
 /// <summary>What lights out put out is lit again (rule 23).</summary>
 public sealed record LightsBack : AirCommand;
 
+/// <summary>What comes by itself comes again after lights out; what was put out stays dark (rule 21).</summary>
+public sealed record LetThemCome : AirCommand;
+
+/// <summary>How the cards of a graphic come up by themselves was changed: from now on (rule 44).</summary>
+public sealed record Recycle(GraphicId Graphic) : AirCommand;
+
 /// <summary>The graphic is deleted: it is gone from the air in the same step (rule 26).</summary>
 public sealed record Remove(GraphicId Graphic) : AirCommand;
 
@@ -85,7 +91,7 @@ public sealed record Prepared(
     CardId Card,
     SeatId Seat,
     TemplateId Template,
-    LookId Look,
+    ContentId Content,
     Duration? Stay,
     Duration Arrive,
     Duration Leave,
@@ -117,8 +123,8 @@ public interface IAirFacts
     /// <summary>When a time of day comes next.</summary>
     Instant Next(LocalTime time, Instant now);
 
-    /// <summary>Lengths of the arrival and the departure of a look; null when nothing is known of it any more.</summary>
-    (Duration Arrive, Duration Leave)? MotionOf(LookId look);
+    /// <summary>Lengths of the arrival and the departure of a content; null when nothing is known of it any more.</summary>
+    (Duration Arrive, Duration Leave)? MotionOf(ContentId id);
 }
 
 public enum HappeningKind
@@ -155,6 +161,12 @@ public enum HappeningKind
 
     /// <summary>So much had fallen due that what comes by itself was switched off (rule 29).</summary>
     ChainsEnded,
+
+    /// <summary>After lights out, what comes by itself comes again.</summary>
+    LetCome,
+
+    /// <summary>One source fell due again and again, and was switched off (rule 31).</summary>
+    SwitchedOff,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>

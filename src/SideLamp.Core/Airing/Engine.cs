@@ -54,7 +54,7 @@ public static class Engine
                 continue;
             }
 
-            scene.Turn(due);
+            scene.Wake(due);
             scene.Settle();
         }
 
@@ -68,18 +68,22 @@ public static class Engine
 
     /// <summary>
     /// The state without what is due next, which is gone from the air at once: for when working it out has failed, and would
-    /// fail again (rule 31).
+    /// fail again (rule 31). Where nothing is due, what waits for its turn is what has failed, and goes.
     /// </summary>
-    public static AirState WithoutNextDue(AirState state) =>
+    public static (AirState Air, string? What) WithoutNextDue(AirState state, Instant now) =>
         NextDue(state) switch
         {
-            null => state,
-            { What: Following following } => state with { Followers = state.Followers?.Remove(following) },
-            { What: Repeat repeat } => state with { Repeats = state.Repeats.Remove(repeat) },
-            { What: TimerRun timer } => state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) },
-            { What: CueStepAhead step } => state with { CueSteps = state.CueSteps.Remove(step) },
-            { } due => state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) },
+            { } later when later.At > now => WithoutWaiting(state),
+            null => WithoutWaiting(state),
+            { What: Following following } => (state with { Followers = state.Followers?.Remove(following) }, "What follows a graphic"),
+            { What: Repeat repeat } => (state with { Repeats = state.Repeats.Remove(repeat) }, "A graphic that comes by itself"),
+            { What: TimerRun timer } => (state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) }, $"Timer {timer.Timer}"),
+            { What: CueStepAhead step } => (state with { CueSteps = state.CueSteps.Remove(step) }, $"A step of “{step.Name}”"),
+            { } due => (state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) }, "The next move of a graphic"),
         };
+
+    private static (AirState, string?) WithoutWaiting(AirState state) =>
+        (state with { Alerts = [], Asides = [], Airings = state.Airings.RemoveAll(airing => airing.Phase == Phase.Waiting) }, null);
 
     /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
     private static Due? NextDue(AirState state) => state.Dues().MinBy(due => (due.At, due.Kind));

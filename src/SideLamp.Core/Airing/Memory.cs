@@ -8,7 +8,7 @@ namespace SideLamp.Core.Airing;
 /// <summary>What a seat held, so that it can be lit again just as it was.</summary>
 /// <param name="Remaining">What was left of its stay; null = it had no end.</param>
 /// <param name="Template">Of the look.</param>
-/// <param name="Look">What it showed; null = whatever is prepared.</param>
+/// <param name="Content">What it showed; null = whatever is prepared.</param>
 /// <param name="Under">The full-frame graphic that had sent it aside (rule 32); null = it was not aside.</param>
 public sealed record Remembered(
     GraphicId Graphic,
@@ -17,7 +17,7 @@ public sealed record Remembered(
     Origin Origin,
     Duration? Remaining,
     TemplateId? Template = null,
-    LookId? Look = null,
+    ContentId? Content = null,
     GraphicId? Under = null
 )
 {
@@ -26,7 +26,7 @@ public sealed record Remembered(
 
     /// <summary>An airing as it is now; its stay is frozen.</summary>
     public static Remembered Of(Airing airing, Instant now) =>
-        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Look);
+        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Content);
 }
 
 /// <summary>It left its seat for an alert or under a full-frame graphic, and comes back when that is gone (rules 17 and 32).</summary>
@@ -56,32 +56,47 @@ public sealed record Hushed(Instant Since, ImmutableList<GraphicId> Waiting);
 /// <param name="After">Likewise.</param>
 public sealed record Count(GraphicId Graphic, CardId Card, string Field, string? Before, string? After);
 
-/// <summary>An act of a person's on air, for undo (rule 24).</summary>
+/// <summary>An act of a person's on air, for undo (rule 24). It holds what was before.</summary>
 /// <param name="What">In a few words.</param>
 /// <param name="Seats">The seats that it changed.</param>
-/// <param name="Counts">The values that it stepped.</param>
-/// <param name="Cue">The cue that it was; null = none.</param>
-/// <param name="LightsOut">What lights out remembered before it; only where <paramref name="Switched"/>.</param>
-/// <param name="Switched">Whether it was lights out or back.</param>
-/// <param name="Graphic">The one that it was about; null = many, or none.</param>
-/// <param name="Timers">What it did with timers.</param>
-/// <param name="Forgotten">What was aside and is not any more.</param>
-/// <param name="Uncovered">What was aside under a full-frame graphic that was sent away.</param>
-/// <param name="Hidden">What lights back brought under a full-frame graphic.</param>
-public sealed record Act(
-    Instant At,
-    string What,
-    ImmutableArray<SeatChange> Seats,
-    ImmutableList<Count>? Counts = null,
-    CueId? Cue = null,
-    ImmutableList<Remembered>? LightsOut = null,
-    bool Switched = false,
-    GraphicId? Graphic = null,
-    ImmutableList<TimerChange>? Timers = null,
-    ImmutableList<Aside>? Forgotten = null,
-    ImmutableList<Aside>? Uncovered = null,
-    ImmutableList<GraphicId>? Hidden = null
-);
+public sealed record Act(Instant At, string What, ImmutableArray<SeatChange> Seats)
+{
+    /// <summary>Rises from act to act.</summary>
+    public long Seq { get; init; }
+
+    /// <summary>The graphic that it was about; null = many, or none.</summary>
+    public GraphicId? Graphic { get; init; }
+
+    /// <summary>The cue that it was; null = none.</summary>
+    public CueId? Cue { get; init; }
+
+    /// <summary>The values that it stepped; null = none.</summary>
+    public ImmutableList<Count>? Counts { get; init; }
+
+    /// <summary>What it did with timers; null = nothing.</summary>
+    public ImmutableList<TimerChange>? Timers { get; init; }
+
+    /// <summary>Whether it was lights out.</summary>
+    public bool WentOut { get; init; }
+
+    /// <summary>Whether it was lights out or back, or let come what waited.</summary>
+    public bool Switched { get; init; }
+
+    /// <summary>What lights out remembered before it; only where <see cref="Switched"/>.</summary>
+    public ImmutableList<Remembered>? LightsOut { get; init; }
+
+    /// <summary>Whether what comes by itself waited before it; only where <see cref="Switched"/>.</summary>
+    public bool Waited { get; init; }
+
+    /// <summary>What was aside and is not any more; null = nothing.</summary>
+    public ImmutableList<Aside>? Forgotten { get; init; }
+
+    /// <summary>What was aside under a full-frame graphic that was sent away; null = nothing.</summary>
+    public ImmutableList<Aside>? Uncovered { get; init; }
+
+    /// <summary>What lights back brought under a full-frame graphic; null = nothing.</summary>
+    public ImmutableList<GraphicId>? Hidden { get; init; }
+}
 
 /// <param name="Before">Null = it stood at its beginning.</param>
 /// <param name="After">Likewise.</param>
@@ -90,9 +105,9 @@ public sealed record TimerChange(TimerId Timer, TimerRun? Before, TimerRun? Afte
 /// <param name="Before">What the seat held; null = nothing.</param>
 /// <param name="After">The airing that held it then; null = none.</param>
 /// <param name="Card">Its card.</param>
-/// <param name="Look">Its look.</param>
-public sealed record SeatChange(SeatId Seat, Remembered? Before, AiringId? After, CardId? Card, LookId? Look)
+/// <param name="Content">Its look.</param>
+public sealed record SeatChange(SeatId Seat, Remembered? Before, AiringId? After, CardId? Card, ContentId? Content)
 {
     /// <summary>Whether nothing has changed in the seat since.</summary>
-    public bool IsStill(Airing? holder) => (holder?.Id, holder?.Card, holder?.Look) == (After, Card, Look);
+    public bool IsStill(Airing? holder) => (holder?.Id, holder?.Card, holder?.Content) == (After, Card, Content);
 }

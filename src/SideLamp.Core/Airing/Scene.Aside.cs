@@ -14,11 +14,18 @@ internal sealed partial class Scene
     /// <summary>How long an alert stays whose graphic has no stay: it must leave by itself.</summary>
     private static readonly Duration AlertStay = Duration.FromSeconds(8);
 
+    private const int MostAlerts = 20;
+
     private string? Queue(Alert alert)
     {
         if (facts.Prepare(alert.Graphic, alert.Card) is null)
         {
             return "There is no such graphic any more.";
+        }
+
+        if (State.Alerts.Count >= MostAlerts)
+        {
+            return $"{MostAlerts} alerts wait already. This one was left out.";
         }
 
         State = State with { Alerts = State.Alerts.Add(new QueuedAlert(alert.Graphic, alert.Card, Now)) };
@@ -201,7 +208,7 @@ internal sealed partial class Scene
 
         foreach (var graphic in hush.Waiting)
         {
-            ComeByItself(graphic, State.LightsOut is null);
+            ComeByItself(graphic, !State.Waits);
         }
 
         return null;

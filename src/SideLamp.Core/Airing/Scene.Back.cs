@@ -12,7 +12,7 @@ internal sealed partial class Scene
     private string? PutOut()
     {
         // A second press while things are leaving cuts at once.
-        if (State.LightsOut is not null && !State.Airings.IsEmpty && State.Airings.TrueForAll(airing => !airing.Holds))
+        if (State.Waits && !State.Airings.IsEmpty && State.Airings.TrueForAll(airing => !airing.Holds))
         {
             foreach (var airing in State.Airings)
             {
@@ -22,7 +22,7 @@ internal sealed partial class Scene
             return null;
         }
 
-        var memory = State.LightsOut ?? [];
+        ImmutableList<Remembered> memory = [];
         foreach (var aside in State.Asides)
         {
             memory = With(memory, aside.What);
@@ -46,7 +46,8 @@ internal sealed partial class Scene
             Put(airing with { Leg = airing.Leg!.Hurried(Now, OutWithin) });
         }
 
-        State = State with { LightsOut = memory, Followers = null, Asides = [], CueSteps = [] };
+        // Only the newest comes back; whoever presses again while all is dark loses nothing by it.
+        State = State with { LightsOut = memory.IsEmpty ? State.LightsOut ?? memory : memory, Waits = true, Followers = null, Asides = [], CueSteps = [] };
         Happenings.Add(new Happening(Now, HappeningKind.LightsOut, null, Origin.Person));
         return null;
     }
@@ -69,7 +70,7 @@ internal sealed partial class Scene
     {
         if (State.LightsOut is not { } memory)
         {
-            return "The lights are not out.";
+            return "There is nothing to bring back: no lights were put out.";
         }
 
         RestoreAll(memory);
@@ -79,7 +80,7 @@ internal sealed partial class Scene
 
     private void RestoreAll(ImmutableList<Remembered> memory)
     {
-        State = State with { LightsOut = null };
+        State = State with { LightsOut = null, Waits = false };
         foreach (var one in CoversFirst(memory, one => one))
         {
             // What was under a full-frame graphic is under it again.
@@ -123,9 +124,20 @@ internal sealed partial class Scene
     }
 
     private Prepared AsItWas(Remembered one, Prepared now) =>
-        one is { Look: { } look, Template: { } template } && facts.MotionOf(look) is { } motion
-            ? now with { Look = look, Template = template, Seat = one.Seat, Arrive = motion.Arrive, Leave = motion.Leave }
+        one is { Content: { } look, Template: { } template } && facts.MotionOf(look) is { } motion
+            ? now with { Content = look, Template = template, Seat = one.Seat, Arrive = motion.Arrive, Leave = motion.Leave }
             : now;
+
+    private string? LetCome()
+    {
+        if (State.Waits)
+        {
+            State = State with { Waits = false };
+            Happenings.Add(new Happening(Now, HappeningKind.LetCome, null, Origin.Person));
+        }
+
+        return null;
+    }
 
     private string? BringSeatBack(SeatId seat)
     {

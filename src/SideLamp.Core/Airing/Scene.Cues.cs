@@ -65,7 +65,9 @@ internal sealed partial class Scene
         }
 
         // What was deleted since the press is left out; the rest of the step is done.
+        var before = State;
         Set(ahead.Step with { Settings = [.. ahead.Step.Settings.Where(one => WhyNot(one) is null)] });
+        RememberStep(ahead.Cue, before);
     }
 
     private string? WhyNot(CueSetting setting) =>

@@ -14,9 +14,19 @@ internal sealed partial class Scene
 
     private static readonly Duration CueOverdue = Duration.FromSeconds(5);
 
-    public void Turn(Due due)
+    private static readonly Duration LoopWithin = Duration.FromSeconds(1);
+    private const int MostInASecond = 20;
+    private const int MostTallies = 64;
+
+    public void Wake(Due due)
     {
         MoveTo(due.At);
+        if (IsLoop(due))
+        {
+            SwitchOff(due);
+            return;
+        }
+
         switch (due.What)
         {
             case Following following:
@@ -26,7 +36,7 @@ internal sealed partial class Scene
                 ComeAgain(repeat);
                 return;
             case TimerRun timer:
-                TurnTimer(timer);
+                WakeTimer(timer);
                 return;
             case CueStepAhead step:
                 TakeStep(step);
@@ -51,6 +61,46 @@ internal sealed partial class Scene
                 Leave(airing);
                 break;
         }
+    }
+
+    /// <summary>Counts how often a source falls due: one that does so again and again within a second would never end (rule 31).</summary>
+    private bool IsLoop(Due due)
+    {
+        if (due.Source is not { } source)
+        {
+            return false;
+        }
+
+        var tally = State.Tallies.GetValueOrDefault(source) is { } known && Now - known.Since <= LoopWithin ? known with { Count = known.Count + 1 } : new Tally(Now, 1);
+        var fresh = State.Tallies.Count < MostTallies ? State.Tallies : State.Tallies.RemoveRange(State.Tallies.Where(one => Now - one.Value.Since > LoopWithin).Select(one => one.Key));
+        State = State with { Tallies = fresh.SetItem(source, tally) };
+        return tally.Count > MostInASecond;
+    }
+
+    private void SwitchOff(Due due)
+    {
+        var about = due.What switch
+        {
+            Following following => following.Graphic,
+            Repeat repeat => repeat.Graphic,
+            _ => (GraphicId?)null,
+        };
+        State = due.What switch
+        {
+            Following following => State with { Followers = State.Followers!.Remove(following) },
+            Repeat repeat => State with { Repeats = State.Repeats.Remove(repeat) },
+            // It stands: nothing makes it fall due again until a hand starts it.
+            TimerRun timer => State with { Timers = State.Timers.Replace(timer, timer with { Since = null, Gone = timer.At(Now), Due = null }) },
+            CueStepAhead step => State with { CueSteps = State.CueSteps.RemoveAll(one => one.Cue == step.Cue) },
+            _ => State,
+        };
+        var what = due.What switch
+        {
+            TimerRun timer => $"Timer “{facts.Timer(timer.Timer)?.Name}”",
+            CueStepAhead step => $"Cue “{step.Name}”",
+            _ => null,
+        };
+        Happenings.Add(new Happening(Now, HappeningKind.SwitchedOff, about, Origin.Automatic, What: what));
     }
 
     /// <summary>Nothing comes by itself any more.</summary>
@@ -85,6 +135,17 @@ internal sealed partial class Scene
 
     private Instant? FirstStep(Prepared? prepared) => prepared?.Cycle is { Every: { } every } && prepared.Cards.Length > 1 ? Now + every : null;
 
+    /// <summary>A cycle that was switched on begins at once, one that was switched off ends (rule 44).</summary>
+    private string? RecycleIt(GraphicId graphic)
+    {
+        if (State.Of(graphic) is { Phase: Phase.Lit } airing)
+        {
+            Put(airing with { StepsAt = FirstStep(facts.Prepare(graphic, airing.Card)) });
+        }
+
+        return null;
+    }
+
     /// <summary>The next of its cards comes up in place; its stay goes on.</summary>
     private void NextInCycle(Airing airing)
     {
@@ -99,7 +160,7 @@ internal sealed partial class Scene
             return;
         }
 
-        Put(airing with { Card = next.Card, Look = next.Look, UpSince = Now, Steps = airing.Steps + 1, StepsAt = Now + every });
+        Put(airing with { Card = next.Card, Content = next.Content, UpSince = Now, Steps = airing.Steps + 1, StepsAt = Now + every });
         Choices.Add(new Choice(airing.Graphic, next.Card));
         Happenings.Add(new Happening(Now, HappeningKind.Changed, airing.Graphic, Origin.Automatic));
     }
@@ -107,7 +168,7 @@ internal sealed partial class Scene
     private void Follow(Following following)
     {
         State = State with { Followers = State.Followers!.Remove(following) };
-        ComeByItself(following.Graphic, State.LightsOut is null);
+        ComeByItself(following.Graphic, !State.Waits);
     }
 
     /// <summary>What comes by itself never sends away what a person lit, nor an alert (rules 13 and 14).</summary>
@@ -183,13 +244,13 @@ internal sealed partial class Scene
         }
 
         Put(repeat, Now + repeat.Interval);
-        if (State.Hush is { } hush && State.LightsOut is null)
+        if (State.Hush is { } hush && !State.Waits)
         {
             State = State with { Hush = hush with { Waiting = hush.Waiting.Remove(repeat.Graphic).Add(repeat.Graphic) } };
             return;
         }
 
-        ComeByItself(repeat.Graphic, State.LightsOut is null);
+        ComeByItself(repeat.Graphic, !State.Waits);
     }
 
     private void Put(Repeat repeat, Instant next) => State = State with { Repeats = State.Repeats.Replace(repeat, repeat with { Next = next }) };

@@ -60,7 +60,7 @@ internal sealed partial class Scene
         return longer with { AtEnd = ended, Since = run is { AtEnd: true, Since: null } && !ended ? Now : run.Since };
     }
 
-    private void TurnTimer(TimerRun run)
+    private void WakeTimer(TimerRun run)
     {
         if (facts.Timer(run.Timer) is not { } timer)
         {
@@ -95,7 +95,7 @@ internal sealed partial class Scene
         if (timer.Cue is { } id && facts.Cue(id) is { } cue)
         {
             // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
-            var missed = State.LightsOut is not null || left > CueOverdue || RunIt(cue, $"timer {timer.Name}") is not null;
+            var missed = State.Waits || left > CueOverdue || RunIt(cue, $"timer {timer.Name}") is not null;
             if (missed)
             {
                 Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));

@@ -23,15 +23,8 @@ internal sealed partial class Scene
             return;
         }
 
-        var seats = before
-            .Airings.Concat(State.Airings)
-            .Select(airing => airing.Seat)
-            .Distinct()
-            .Select(seat => (Seat: seat, Before: before.HolderOf(seat), After: State.HolderOf(seat)))
-            .Where(one => (one.Before?.Id, one.Before?.Graphic, one.Before?.Card, one.Before?.Look) != (one.After?.Id, one.After?.Graphic, one.After?.Card, one.After?.Look))
-            .Select(one => new SeatChange(one.Seat, one.Before is { } was ? Remembered.Of(was, Now) : null, one.After?.Id, one.After?.Card, one.After?.Look))
-            .ToImmutableArray();
-        var switched = (before.LightsOut is null) != (State.LightsOut is null);
+        var seats = SeatChanges(before);
+        var switched = !ReferenceEquals(before.LightsOut, State.LightsOut) || before.Waits != State.Waits;
         var timers = TimerChanges(before);
         var forgotten = before.Asides.FindAll(one => State.AsideOf(one.What.Graphic) is null);
         if (seats.IsEmpty && counts is null && timers is null && !switched && forgotten.IsEmpty)
@@ -41,10 +34,54 @@ internal sealed partial class Scene
 
         var uncovered = before.Asides.FindAll(one => one.What.Under is { } cover && before.Of(cover) is { Holds: true } && State.Of(cover) is not { Holds: true });
         var hidden = switched ? State.Asides.Select(one => one.What.Graphic).Where(graphic => before.AsideOf(graphic) is null).ToImmutableList() : null;
-        var act = new Act(Now, what, seats, counts, _cue, switched ? before.LightsOut : null, switched, AboutOf(command), timers, forgotten, uncovered, hidden);
+        var act = new Act(Now, what, seats)
+        {
+            Seq = State.ActCount + 1,
+            Graphic = AboutOf(command),
+            Cue = _cue,
+            Counts = counts,
+            Timers = timers,
+            WentOut = command is LightsOut,
+            Switched = switched,
+            LightsOut = switched ? before.LightsOut : null,
+            Waited = switched && before.Waits,
+            Forgotten = forgotten,
+            Uncovered = uncovered,
+            Hidden = hidden,
+        };
         var acts = State.Acts.Add(act);
-        State = State with { Acts = acts.Count > MostActs ? acts.RemoveAt(0) : acts };
+        State = State with { Acts = acts.Count > MostActs ? acts.RemoveAt(0) : acts, ActCount = act.Seq };
     }
+
+    /// <summary>A later step of a cue has run: taking the cue back takes that back as well (rule 43).</summary>
+    private void RememberStep(CueId cue, AirState before)
+    {
+        if (State.Acts.FindLast(one => one.Cue == cue) is not { } act)
+        {
+            return;
+        }
+
+        // What the seat held before the cue is still what it goes back to.
+        var seats = SeatChanges(before).Aggregate(act.Seats, (so, change) => so.FirstOrDefault(one => one.Seat == change.Seat) is { } first && first.IsStill(before.HolderOf(change.Seat))
+            ? so.Replace(first, change with { Before = first.Before })
+            : so.RemoveAll(one => one.Seat == change.Seat).Add(change));
+        var timers = (TimerChanges(before) ?? []).Aggregate(act.Timers ?? [], (so, change) => so.Find(one => one.Timer == change.Timer) is { } first ? so.Replace(first, change with { Before = first.Before }) : so.Add(change));
+        var forgotten = (act.Forgotten ?? []).AddRange(before.Asides.FindAll(one => State.AsideOf(one.What.Graphic) is null));
+        // Under a number of its own: what is kept of an act is never rewritten.
+        var grown = act with { Seats = seats, Timers = timers.IsEmpty ? null : timers, Forgotten = forgotten, Seq = State.ActCount + 1 };
+        State = State with { Acts = State.Acts.Replace(act, grown), ActCount = grown.Seq };
+    }
+
+    private ImmutableArray<SeatChange> SeatChanges(AirState before) =>
+        [
+            .. before
+                .Airings.Concat(State.Airings)
+                .Select(airing => airing.Seat)
+                .Distinct()
+                .Select(seat => (Seat: seat, Before: before.HolderOf(seat), After: State.HolderOf(seat)))
+                .Where(one => (one.Before?.Id, one.Before?.Graphic, one.Before?.Card, one.Before?.Content) != (one.After?.Id, one.After?.Graphic, one.After?.Card, one.After?.Content))
+                .Select(one => new SeatChange(one.Seat, one.Before is { } was ? Remembered.Of(was, Now) : null, one.After?.Id, one.After?.Card, one.After?.Content)),
+        ];
 
     private string? WhatIs(AirCommand command)
     {
@@ -69,6 +106,8 @@ internal sealed partial class Scene
                 return "lights out";
             case LightsBack:
                 return "lights back";
+            case LetThemCome:
+                return "let come what waits";
             case BringBack:
                 return "bring back";
             default:
@@ -121,16 +160,18 @@ internal sealed partial class Scene
                 StopIt(cue);
             }
 
-            if (act is { Switched: true, LightsOut: null })
+            if (act.WentOut && !ReferenceEquals(act.LightsOut, State.LightsOut))
             {
                 // What was under a full-frame graphic is under it again.
                 RestoreAll(State.LightsOut ?? []);
+                State = State with { LightsOut = act.LightsOut, Waits = act.Waited };
             }
             else
             {
                 State = State with
                 {
                     LightsOut = act.Switched ? act.LightsOut : State.LightsOut,
+                    Waits = act.Switched ? act.Waited : State.Waits,
                     Asides = State.Asides.RemoveAll(one => act.Hidden?.Contains(one.What.Graphic) ?? false),
                 };
                 open.ForEach(PutBack);

@@ -41,6 +41,8 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             CallOff off => CallItOff(off),
             LightsOut => PutOut(),
             LightsBack => BringAllBack(),
+            LetThemCome => LetCome(),
+            Recycle cycle => RecycleIt(cycle.Graphic),
             BringBack back => BringSeatBack(back.Seat),
             Forget forget => ForgetSeat(forget.Seat),
             TakeBack => UndoLast(),
@@ -157,7 +159,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     /// <summary>Whether another card or outfit is wished. Words that were only edited meanwhile wait for their push (rule 27).</summary>
     private static bool Differs(Airing airing, Prepared prepared, OutfitId? outfit) =>
-        airing.Card != prepared.Card || (outfit is not null && airing.Look != prepared.Look);
+        airing.Card != prepared.Card || (outfit is not null && airing.Content != prepared.Content);
 
     /// <summary>What is on its way out turns round, from where it is (rules 7 and 8).</summary>
     private void Return(Airing leaving, Prepared prepared, Origin origin, bool alone)
@@ -168,7 +170,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             Phase = leaving.Phase == Phase.Retracting ? Phase.Arriving : Phase.Reviving,
             Leg = leaving.Leg!.Turned(Now),
             Card = prepared.Card,
-            Look = prepared.Look,
+            Content = prepared.Content,
             Stay = prepared.Stay,
             Origin = origin,
             Alone = alone,
@@ -193,7 +195,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
         {
             Graphic = prepared.Graphic,
             Card = prepared.Card,
-            Look = prepared.Look,
+            Content = prepared.Content,
             Stay = prepared.Stay,
             Origin = origin,
             StayEnds = airing.Phase == Phase.Lit ? Now + prepared.Stay : null,
@@ -214,7 +216,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             prepared.Card,
             prepared.Seat,
             prepared.Template,
-            prepared.Look,
+            prepared.Content,
             origin,
             Phase.Waiting,
             null,
@@ -233,7 +235,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     private void Begin(Airing waiting)
     {
-        var length = facts.MotionOf(waiting.Look)?.Arrive ?? Duration.Zero;
+        var length = facts.MotionOf(waiting.Content)?.Arrive ?? Duration.Zero;
         var begun = waiting with
         {
             Phase = Phase.Arriving,
@@ -266,7 +268,7 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
                 Put(airing with { Phase = Phase.Leaving, Leg = airing.Leg!.Turned(Now), StayEnds = null, StepsAt = null });
                 break;
             default:
-                var length = (facts.MotionOf(airing.Look)?.Leave ?? Duration.Zero).TotalMilliseconds;
+                var length = (facts.MotionOf(airing.Content)?.Leave ?? Duration.Zero).TotalMilliseconds;
                 Put(airing with { Phase = Phase.Leaving, Leg = new Leg(LegPath.Leave, Now, 0, 1, length), StayEnds = null, StepsAt = null });
                 break;
         }
@@ -281,7 +283,8 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
             return "It is not lit, so there is nothing to push.";
         }
 
-        if (facts.Prepare(graphic, airing.Card) is { } prepared && (prepared.Look, prepared.Stay) != (airing.Look, airing.Stay))
+        // The stay is the airing's own: what is left of it stays as it is (rule 36).
+        if (facts.Prepare(graphic, airing.Card) is { } prepared && prepared.Content != airing.Content)
         {
             // A new seat is moved to within the same airing; whoever sits there gives way.
             if (prepared.Seat != airing.Seat)
@@ -289,15 +292,12 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
                 Send(State.HolderOf(prepared.Seat), Origin.Person);
             }
 
-            var restay = prepared.Stay != airing.Stay && airing.Phase == Phase.Lit;
             var pushed = airing with
             {
                 Card = prepared.Card,
-                Look = prepared.Look,
+                Content = prepared.Content,
                 Seat = prepared.Seat,
                 Template = prepared.Template,
-                Stay = prepared.Stay,
-                StayEnds = restay ? Now + prepared.Stay : airing.StayEnds,
             };
             Put(pushed);
             Note(HappeningKind.Changed, pushed);
@@ -308,9 +308,9 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
 
     private string? RetouchIt(Retouch retouch)
     {
-        if (retouch.Look is { } look && State.Of(retouch.Graphic) is { Holds: true } airing)
+        if (retouch.Content is { } look && State.Of(retouch.Graphic) is { Holds: true } airing)
         {
-            Put(airing with { Look = look });
+            Put(airing with { Content = look });
             Note(HappeningKind.Changed, airing);
         }
 
@@ -335,7 +335,13 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     }
 
     private void Put(Airing airing) =>
-        State = State with { Airings = State.Airings.SetItem(State.Airings.FindIndex(one => one.Id == airing.Id), airing) };
+        State = State with { Airings = State.Airings.SetItem(State.Airings.FindIndex(one => one.Id == airing.Id), Leaving(airing)) };
+
+    /// <summary>An alert always leaves by itself, whatever was made of its graphic meanwhile: one that stayed would hold up all others.</summary>
+    private Airing Leaving(Airing airing) =>
+        airing is { Origin: Origin.Alert, Stay: null }
+            ? airing with { Stay = AlertStay, StayEnds = airing.Phase == Phase.Lit ? Now + AlertStay : null }
+            : airing;
 
     private void Drop(Airing? airing)
     {

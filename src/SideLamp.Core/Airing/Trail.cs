@@ -30,6 +30,8 @@ public static class Trail
             (HappeningKind.EverySwitchedOn, _) => $"{name} comes by itself from now on",
             (HappeningKind.EverySwitchedOff, _) => $"{name} comes by itself no more",
             (HappeningKind.ChainsEnded, _) => "Too much had fallen due: nothing comes by itself any more",
+            (HappeningKind.LetCome, _) => $"What comes by itself comes again{by}",
+            (HappeningKind.SwitchedOff, _) => $"{name ?? happening.What} fell due again and again, and was switched off",
             _ => null,
         };
     }

@@ -10,6 +10,7 @@ namespace SideLamp.Core.Feeds;
 /// <param name="Every">How often the file is looked at, 0.1 s to 1 hour.</param>
 public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
 {
+    public const int Most = 100;
     public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
     public static readonly Duration GreatestEvery = Duration.FromHours(1);
 

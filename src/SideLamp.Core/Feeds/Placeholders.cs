@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using Fluid;
 using Fluid.Values;
@@ -8,81 +7,126 @@ using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
+/// <summary>Words with their placeholders filled in.</summary>
+/// <param name="Words">By field name. A field that could not be filled in is empty: what viewers see is never the code.</param>
+/// <param name="Faults">Why a field could not be filled in, with its path.</param>
+public sealed record FilledWords(ImmutableDictionary<string, string> Words, ImmutableArray<Fault> Faults);
+
 /// <summary>
-/// Fills feed values into words. The language is Liquid: <c>{{ cloth.text }}</c> is column <c>text</c> of the first row of the
-/// feed <c>cloth</c>; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
+/// Fills feed values into words. The language is a part of Liquid (docs/placeholders.md): <c>{{ cloth.text }}</c> is column
+/// <c>text</c> of the first row of the feed <c>cloth</c>; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
 /// </summary>
 public static class Placeholders
 {
-    private const int MostRemembered = 4096;
-    private static readonly FluidParser Parser = new();
-    private static readonly ConcurrentDictionary<string, IFluidTemplate?> Parsed = new();
+    private const long MostBytes = 16 << 20;
+
+    /// <summary>A parsed template weighs some twenty times its letters.</summary>
+    private static readonly Remembered<string, Parsed> Known = new(MostBytes, (words, _) => (words.Length * 40L) + 200);
+
+    private static readonly Remembered<FillKey, Filled> Done = new(MostBytes, (key, filled) => ((key.Words.Length + (filled.Text?.Length ?? 0)) * 2L) + 200);
+
+    /// <summary>The tags of Liquid that placeholders may use.</summary>
+    public static IEnumerable<string> Tags => PlaceholderLanguage.AllTags;
+
+    /// <summary>The filters of Liquid that placeholders may use.</summary>
+    public static IEnumerable<string> Filters => PlaceholderLanguage.AllFilters;
 
     public static bool Has(string words) => words.Contains("{{", StringComparison.Ordinal) || words.Contains("{%", StringComparison.Ordinal);
 
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
-    public static string? FaultIn(string words) =>
-        !Has(words) ? null
-        : Parser.TryParse(words, out var parsed, out var error) ? PlaceholderLimits.FaultIn(parsed) ?? TimerWords.FaultIn(words)
-        : $"The placeholder cannot be read: {error.TrimEnd('.')}.";
+    public static string? FaultIn(string words) => !Has(words) ? null : ParsedOf(words).Fault ?? TimerWords.FaultIn(words);
 
-    /// <summary>The words as they would show now. Words that cannot be filled in show as they are, so that the fault is seen before air.</summary>
-    public static string Fill(string words, IReadOnlyDictionary<FeedId, FeedState> feeds)
-    {
-        if (!Has(words) || words.Length > Field.Longest)
-        {
-            return words;
-        }
-
-        if (Parsed.Count > MostRemembered)
-        {
-            Parsed.Clear();
-        }
-
-        if (Parsed.GetOrAdd(words, key => Parser.TryParse(key, out var parsed) && PlaceholderLimits.FaultIn(parsed) is null ? parsed : null) is not { } template)
-        {
-            return words;
-        }
-
-        var context = new TemplateContext(PlaceholderLimits.Options);
-        foreach (var (id, state) in feeds)
-        {
-            context.SetValue(id.Value, RowValue(state.Table));
-        }
-
-        try
-        {
-            return PlaceholderLimits.Render(template, context);
-        }
-        catch (Exception error) when (error is InvalidOperationException or FormatException or ArgumentException or ArithmeticException)
-        {
-            // A placeholder that runs too long or divides by zero must not take the show with it.
-            return words;
-        }
-    }
+    /// <summary>The words as they would show now; null when they cannot be filled in.</summary>
+    public static string? Fill(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds) => Has(words) ? FilledOf(words, feeds).Text : words;
 
     /// <summary>A card's words, filled in and made safe to show.</summary>
-    public static ImmutableDictionary<string, string> FillAll(
-        Template template,
-        IReadOnlyDictionary<string, string> words,
-        IReadOnlyDictionary<FeedId, FeedState> feeds
-    ) =>
-        template.Fields.ToImmutableDictionary(
-            field => field.Name,
-            field => Words.Clean(Fill(Typed(field, words.GetValueOrDefault(field.Name, "")), feeds), field.Kind)
-        );
+    public static FilledWords FillAll(Template template, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
+    {
+        var filled = ImmutableDictionary.CreateBuilder<string, string>();
+        var faults = ImmutableArray.CreateBuilder<Fault>();
+        foreach (var field in template.Fields)
+        {
+            var typed = Typed(field, words.GetValueOrDefault(field.Name, ""));
+            var (text, fault) = Has(typed) ? FilledOf(typed, feeds) : new Filled(typed, null);
+            filled[field.Name] = Words.Clean(text ?? "", field.Kind);
+            if (fault is not null)
+            {
+                faults.Add(new Fault($"/words/{field.Name}", $"“{field.Label}” cannot be filled in: {fault}"));
+            }
+        }
+
+        return new FilledWords(filled.ToImmutable(), faults.ToImmutable());
+    }
 
     /// <summary>Emphasis is what the streamer typed, never what a feed brings.</summary>
     private static string Typed(Field field, string words) => field.Kind is FieldKind.Text or FieldKind.LongText or FieldKind.List ? Emphasis.Mark(words) : words;
 
-    private static FluidValue RowValue(FeedTable? table)
+    private static Parsed ParsedOf(string words) =>
+        Known.Of(
+            words,
+            _ =>
+                words.Length > Field.Longest ? new Parsed(null, $"Words with placeholders have up to {Field.Longest:N0} characters.")
+                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, $"The placeholder cannot be read: {error.TrimEnd('.')}.")
+                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, fault)
+                : new Parsed(parsed, null)
+        );
+
+    private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
     {
-        if (table is null || table.Rows.Length == 0)
+        // Only what it may speak of counts: all other feeds may change without its being filled in anew.
+        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).Select(feed => (feed.Key, feed.Value.Table)).ToImmutableArray();
+        return Done.Of(new FillKey(words, named), key => Evaluated(key));
+    }
+
+    private static Filled Evaluated(FillKey key)
+    {
+        var parsed = ParsedOf(key.Words);
+        if (parsed.Template is not { } template)
+        {
+            return new Filled(null, parsed.Fault);
+        }
+
+        var context = PlaceholderLanguage.NewContext();
+        foreach (var (id, table) in key.Feeds)
+        {
+            context.SetValue(id.Value, RowValue(table));
+        }
+
+        try
+        {
+            return new Filled(PlaceholderLanguage.Render(template, context), null);
+        }
+        catch (Exception error) when (error is not OutOfMemoryException)
+        {
+            // Whatever a placeholder does, it must not take the show with it: the library's own complaints are of many types.
+            return new Filled(null, error is InvalidOperationException ? error.Message : "it does something that cannot be worked out.");
+        }
+    }
+
+    private static FluidValue RowValue(FeedTable table)
+    {
+        if (table.Rows.Length == 0)
         {
             return NilValue.Instance;
         }
 
-        var row = table.Columns.Zip(table.Rows[0]).ToDictionary(cell => cell.First, cell => (FluidValue)new StringValue(cell.Second));
+        var row = table.Columns.Zip(table.Rows[0]).GroupBy(cell => cell.First).ToDictionary(cell => cell.Key, cell => (FluidValue)new StringValue(cell.First().Second));
         return new DictionaryValue(new FluidValueDictionaryFluidIndexable(row));
+    }
+
+    private sealed record Parsed(IFluidTemplate? Template, string? Fault);
+
+    private sealed record Filled(string? Text, string? Fault);
+
+    /// <summary>What a result was made from.</summary>
+    private sealed record FillKey(string Words, ImmutableArray<(FeedId Id, FeedTable Table)> Feeds)
+    {
+        public bool Equals(FillKey? other) =>
+            other is not null
+            && Words == other.Words
+            && Feeds.Length == other.Feeds.Length
+            && Feeds.Zip(other.Feeds).All(pair => pair.First.Id == pair.Second.Id && ReferenceEquals(pair.First.Table, pair.Second.Table));
+
+        public override int GetHashCode() => HashCode.Combine(Words, Feeds.Length);
     }
 }

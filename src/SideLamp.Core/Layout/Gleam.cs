@@ -11,9 +11,10 @@ internal static class Gleam
     /// <summary>100°, as the fill says.</summary>
     private const double Lean = 100 * Math.PI / 180;
 
+    /// <param name="name">Of the light among the part's pieces: a part may have one of its own, and one that draws the eye.</param>
     /// <param name="box">Of the part, in px.</param>
     /// <param name="scale">px a design px is.</param>
-    public static IEnumerable<Node> Over(Part part, Duration period, Box box, Brand brand, Plating plating, double scale)
+    public static IEnumerable<Node> Over(Part part, string name, Duration period, Box box, Brand brand, Plating plating, double scale)
     {
         var shape = part switch
         {
@@ -22,7 +23,7 @@ internal static class Gleam
             _ => null,
         };
         var radius = shape is null ? 0 : plating.Radius(shape.Cut, shape.Radius, box);
-        var frame = $"{part.Id}/sheen";
+        var frame = $"{part.Id}/{name}";
         var band = box with { W = Math.Round(Math.Max(60 * scale, Math.Max(box.W * 0.3, box.H * 0.5))) };
         // The light leans: it ends before it comes to an upright edge, or that edge would be seen.
         var (across, down) = (band.W * Math.Sin(Lean), band.H * Math.Abs(Math.Cos(Lean)));

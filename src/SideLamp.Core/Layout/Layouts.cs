@@ -8,11 +8,11 @@ using SideLamp.Core.Timers;
 namespace SideLamp.Core.Layout;
 
 /// <summary>Everything a picture is laid out from, besides the words of the moment.</summary>
-public sealed record Dress(Template Template, Brand Brand, Canvas Canvas, Seat Seat, Placement Place, Finish Finish)
+public sealed record Dress(Template Template, Brand Brand, Setting Setting, Seat Seat, Placement Place, Finish Finish)
 {
     /// <summary>A template as it is drawn, in its own seat.</summary>
     public static Dress Plain(Template template, Brand brand, Canvas canvas) =>
-        new(template, brand, canvas, Seats.Find(template.Seat) ?? throw new ArgumentException($"No seat {template.Seat}.", nameof(template)), Placement.Plain, Finish.Plain);
+        new(template, brand, new Setting(canvas), Seats.Find(template.Seat) ?? throw new ArgumentException($"No seat {template.Seat}.", nameof(template)), Placement.Plain, Finish.Plain);
 }
 
 /// <summary>Part tree + words + brand + seat → <see cref="Picture"/>.</summary>
@@ -24,9 +24,9 @@ public static class Layouts
     public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper, IReadOnlyDictionary<string, TimerProgram>? timers = null)
     {
         timers ??= ImmutableDictionary<string, TimerProgram>.Empty;
-        var (seat, place) = (dress.Seat, dress.Place);
-        var room = Seats.Room(seat, dress.Canvas);
-        var scale = dress.Canvas.Scale * place.Scale;
+        var (canvas, seat, place) = (dress.Setting.Canvas, dress.Seat, dress.Place);
+        var room = Seats.Room(seat, canvas);
+        var scale = canvas.Scale * place.Scale;
         var drawn = Placed(dress.Template.Root, place);
         if (new Measuring(dress.Brand, words, timers.Keys.ToHashSet(), shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
         {
@@ -34,8 +34,8 @@ public static class Layouts
         }
 
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
-        var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * dress.Canvas.Scale);
-        var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * dress.Canvas.Scale);
+        var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * canvas.Scale);
+        var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * canvas.Scale);
         var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers);
         placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));

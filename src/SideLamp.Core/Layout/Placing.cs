@@ -27,7 +27,13 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
             Duration.FromMilliseconds(
                 _nodes.SelectMany(node => node.Moves).Where(move => move.Path == path).Select(move => move.Delay + move.Length).DefaultIfEmpty(0).Max()
             );
-        return new Picture(box, _nodes.ToImmutable(), Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading);
+        var nodes = _nodes.ToImmutable();
+        if (nodes.Select(node => node.Id).Distinct().Count() != nodes.Length)
+        {
+            throw new InvalidOperationException("Two pieces of a picture have the same id: pages could not tell them apart.");
+        }
+
+        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading);
     }
 
     /// <summary>The whole of it.</summary>
@@ -36,7 +42,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
         Place(root, box, null);
         if (attention is { Kind: AttentionKind.Sheen } sheen)
         {
-            _nodes.AddRange(Gleam.Over(root.Part, sheen.Every, box, brand, _plating, scale));
+            _nodes.AddRange(Gleam.Over(root.Part, "attention", sheen.Every, box, brand, _plating, scale));
         }
         else if (attention is not null && At(root.Part.Id) is var at and >= 0)
         {
@@ -89,7 +95,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
 
         if (measured.Part.Hold is { Kind: HoldKind.Sheen } sheen)
         {
-            _nodes.AddRange(Gleam.Over(measured.Part, sheen.Period, box, brand, _plating, scale));
+            _nodes.AddRange(Gleam.Over(measured.Part, "sheen", sheen.Period, box, brand, _plating, scale));
         }
 
         if (measured.Part.Turn != 0)

@@ -23,7 +23,7 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
     /// <summary>Recognises a whole file. Signatures and structures are those of the formats' own specifications (from memory).</summary>
     public static Checked<MediaFile> Recognise(byte[] bytes)
     {
-        var (file, trouble) = Look(bytes);
+        var (file, trouble) = Content(bytes);
         if (file is null)
         {
             return Checked<MediaFile>.Faulty("", trouble ?? $"This is no file that Side Lamp can show. {Kinds}.");
@@ -35,7 +35,7 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
             : Checked<MediaFile>.Faulty("", trouble);
     }
 
-    private static (MediaFile? File, string? Trouble) Look(byte[] bytes) =>
+    private static (MediaFile? File, string? Trouble) Content(byte[] bytes) =>
         bytes.AsSpan() switch
         {
             [] => (null, "The file is empty."),

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Shows;
@@ -9,6 +10,7 @@ public sealed record Attention(AttentionKind Kind, Duration Every)
     private static readonly Duration Least = Duration.FromSeconds(2);
     private static readonly Duration Greatest = Duration.FromMinutes(10);
 
+    [JsonIgnore]
     public Fault? Fault => Every < Least || Every > Greatest ? new Fault("/attention/every", "It draws the eye every 2 s to every 10 minutes.") : null;
 }
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Shows;
@@ -10,6 +11,7 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
 {
     public const int Most = 60;
     private const int MostSteps = 20;
+    private const int MostSettings = 400;
     private static readonly Duration Longest = Duration.FromHours(1);
 
     public IEnumerable<Fault> Faults(Show show)
@@ -46,6 +48,16 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
             {
                 yield return new Fault($"/steps/{at}/timers", "A timer that it sets is gone.");
             }
+
+            if (Steps[at].Timers.Select(one => one.Fault).FirstOrDefault(one => one is not null) is { } wrong)
+            {
+                yield return wrong with { Path = $"/steps/{at}/timers" + wrong.Path };
+            }
+
+            if (Steps[at].Settings.Length > MostSettings || Steps[at].Timers.Length > MostSettings)
+            {
+                yield return new Fault($"/steps/{at}/settings", $"A step sets up to {MostSettings} graphics and timers.");
+            }
         }
     }
 
@@ -65,7 +77,14 @@ public sealed record CueStep(Duration After, bool OnlyThese, ImmutableArray<CueS
 
 /// <summary>What a cue, or a press, does with a timer.</summary>
 /// <param name="By">Of <see cref="TimerAct.Add"/>: how much; less than nothing takes away.</param>
-public sealed record TimerSetting(TimerId Timer, TimerAct Act, Duration? By = null);
+public sealed record TimerSetting(TimerId Timer, TimerAct Act, Duration? By = null)
+{
+    [JsonIgnore]
+    public Fault? Fault =>
+        Act == TimerAct.Add && (By is not { } by || by < -Timers.Timer.GreatestLength || by > Timers.Timer.GreatestLength)
+            ? new Fault("/by", "Say how much to add, in ms: up to 24 hours, or less than nothing to take away.")
+            : null;
+}
 
 public enum TimerAct
 {

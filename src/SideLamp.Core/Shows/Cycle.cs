@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Shows;
@@ -10,6 +11,7 @@ public sealed record Cycle(CycleOrder Order, Duration? Every, ImmutableArray<Car
 {
     private static readonly Duration Least = Duration.FromSeconds(1);
 
+    [JsonIgnore]
     public Fault? Fault =>
         Every < Least || Every > Graphic.GreatestStay ? new Fault("/cycle", "A card is up for 1 s to 24 hours.") : null;
 

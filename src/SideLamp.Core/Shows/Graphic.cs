@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Frame;
+using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Shows;
 
@@ -15,17 +16,14 @@ public sealed record Follow(GraphicId Graphic, Duration Delay);
 
 /// <summary>A template put to use in a show.</summary>
 /// <param name="Cards">1 to 2,000.</param>
-/// <param name="Up">The card that is lit next, or is lit.</param>
 /// <param name="Stay">How long it stays lit by itself, at least 0.5 s; null = until switched off.</param>
 /// <param name="Key">The key that lights and darkens it on the desk, such as <c>1</c>; null = none.</param>
 /// <param name="Then">What follows when the stay is over; null = nothing.</param>
-/// <param name="Worn">The outfit it shows in; null = all parts show.</param>
-public sealed record Graphic(
+public record Graphic(
     GraphicId Id,
     string Name,
     TemplateId Template,
     ImmutableArray<Card> Cards,
-    CardId Up,
     SeatId Seat,
     Placement Place,
     Duration? Stay,
@@ -33,7 +31,6 @@ public sealed record Graphic(
     double Speed,
     ImmutableArray<Outfit> Outfits,
     ImmutableSortedDictionary<string, Lettering> Lettering,
-    OutfitId? Worn = null,
     Follow? Then = null
 )
 {
@@ -67,21 +64,25 @@ public sealed record Graphic(
     public static readonly Duration GreatestStay = Duration.FromHours(24);
 
     [JsonIgnore]
-    public Card UpCard => Card(Up) ?? Cards[0];
-
-    [JsonIgnore]
-    public Finish Finish => new(Outfits.FirstOrDefault(outfit => outfit.Id == Worn)?.Hidden ?? [], Lettering, Speed, Attention);
-
-    [JsonIgnore]
     public ImmutableArray<CardId> CardIds => [.. Cards.Select(card => card.Id)];
 
-    /// <summary>Whether it wears that outfit already; an empty id = all parts show.</summary>
-    public bool Wears(OutfitId outfit) => (Worn?.Value ?? "") == outfit.Value;
-
-    /// <summary>In that outfit; an empty id = all parts show.</summary>
-    public Graphic Wearing(OutfitId outfit) => this with { Worn = outfit.Value.Length == 0 ? null : outfit };
-
     public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);
+
+    /// <summary>A template put to use as it is: one card of its samples, in its own seat.</summary>
+    public static Graphic Plain(GraphicId id, string name, Template template) =>
+        new(
+            id,
+            name,
+            template.Id,
+            [new Card(new CardId("c1"), ImmutableDictionary<string, string>.Empty)],
+            template.Seat,
+            Placement.Plain,
+            template.Stay,
+            null,
+            1,
+            [],
+            ImmutableSortedDictionary<string, Lettering>.Empty
+        );
 
     /// <summary>All that is wrong with this graphic; empty when it is valid.</summary>
     public IEnumerable<Fault> Faults()

@@ -8,7 +8,8 @@ namespace SideLamp.Core.Shows;
 /// <summary>One edit of a show that can be taken back.</summary>
 /// <param name="Author">The page that made it: each page takes back its own edits.</param>
 /// <param name="What">What it touched, in words.</param>
-public sealed record EditDone(string Author, string What, Show Before, Show After, Instant At);
+/// <param name="Paths">The values that it touched.</param>
+public sealed record EditDone(string Author, string What, Show Before, Show After, Instant At, ImmutableArray<string> Paths);
 
 /// <summary>The edits of a show, for undo and redo. Kept in memory: a new run of the server begins without any.</summary>
 public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDone> Undone)
@@ -24,7 +25,7 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     {
         var last = Done.IsEmpty ? null : Done[^1];
         var same = last is not null && last.Author == edit.Author && last.What == edit.What && edit.At - last.At < OneGo && ReferenceEquals(last.After, edit.Before);
-        var done = same ? Done.SetItem(Done.Count - 1, edit with { Before = last!.Before }) : Done.Add(edit);
+        var done = same ? Done.SetItem(Done.Count - 1, edit with { Before = last!.Before, Paths = [.. edit.Paths.Union(last.Paths)] }) : Done.Add(edit);
         // A new edit ends what could be done again.
         return new History(done.Count > Most ? done.RemoveAt(0) : done, Undone.RemoveAll(one => one.Author == edit.Author));
     }
@@ -65,7 +66,6 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
             return null;
         }
 
-        PutUp(merged, current);
         var show = CoreJson.Read<Show>(merged.ToJsonString(CoreJson.Options));
         // What did not change stays the very same object, so that nothing is laid out or written anew for it.
         return show with
@@ -76,26 +76,5 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
         };
     }
 
-    /// <summary>Without which cards are up: that is a choice for the air, and no edit.</summary>
-    private static JsonNode Written(Show show)
-    {
-        var written = JsonNode.Parse(CoreJson.WriteWhole(show))!;
-        foreach (var graphic in written["graphics"]!.AsArray())
-        {
-            graphic!.AsObject().Remove("up");
-        }
-
-        return written;
-    }
-
-    /// <summary>The cards that are up now stay up, as far as they are still there.</summary>
-    private static void PutUp(JsonNode merged, Show current)
-    {
-        foreach (var graphic in merged["graphics"]!.AsArray())
-        {
-            var cards = graphic!["cards"]!.AsArray().Select(card => card!["id"]!.GetValue<string>()).ToList();
-            var up = current.Graphic(new GraphicId(graphic["id"]!.GetValue<string>()))?.Up.Value;
-            graphic["up"] = up is not null && cards.Contains(up) ? up : cards[0];
-        }
-    }
+    private static JsonNode Written(Show show) => JsonNode.Parse(CoreJson.WriteWhole(show))!;
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
@@ -97,7 +98,21 @@ public sealed record Show(
 
 /// <summary>A part of the frame that graphics had better leave free.</summary>
 /// <param name="Area">As shares (0 to 1) of the frame.</param>
-public sealed record KeepClear(string Name, Box Area);
+public sealed record KeepClear(string Name, Box Area)
+{
+    public IEnumerable<Fault> Faults()
+    {
+        if (Names.FaultIn(Name, thing: "the area") is { } unnamed)
+        {
+            yield return unnamed;
+        }
+
+        if (Area.X < 0 || Area.Y < 0 || Area.W <= 0 || Area.H <= 0 || Area.Right > 1.0001 || Area.Bottom > 1.0001)
+        {
+            yield return new Fault("/area", "An area to keep clear has a width and a height, and lies within the frame.");
+        }
+    }
+}
 
 /// <summary>A template of the streamer's own.</summary>
 /// <param name="Source">In the template format (docs/template-format.md).</param>
@@ -105,4 +120,31 @@ public sealed record OwnTemplate(TemplateId Id, string Source);
 
 /// <summary>The look of a part under a name.</summary>
 /// <param name="Source">A JSON object with the part's properties of looks, as the template format writes them.</param>
-public sealed record SavedFinish(string Name, string Source);
+public sealed record SavedFinish(string Name, string Source)
+{
+    public IEnumerable<Fault> Faults(int longest)
+    {
+        if (Names.FaultIn(Name, thing: "the finish") is { } unnamed)
+        {
+            yield return unnamed;
+        }
+
+        if (Source.Length > longest || !IsObject(Source))
+        {
+            yield return new Fault("/source", "A saved finish is a JSON object with properties of a part.");
+        }
+    }
+
+    private static bool IsObject(string source)
+    {
+        try
+        {
+            using var document = JsonDocument.Parse(source);
+            return document.RootElement.ValueKind == JsonValueKind.Object;
+        }
+        catch (JsonException)
+        {
+            return false;
+        }
+    }
+}

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 namespace SideLamp.Core.Shows;
 
 /// <summary>What is heard when a graphic arrives.</summary>
@@ -5,6 +6,7 @@ namespace SideLamp.Core.Shows;
 /// <param name="Level">0 silent to 1 full.</param>
 public sealed record Sound(string Source, double Level)
 {
+    [JsonIgnore]
     public Fault? Fault => Level is < 0 or > 1 || string.IsNullOrWhiteSpace(Source) ? new Fault("/sound", "Choose a tone or a file, and a level of 0 to 1.") : null;
 }
 

@@ -14,13 +14,14 @@ public static class TemplateReader
     public const string Format = "side-lamp-template/1";
     private const int DeepestTree = 16;
     private const int MostParts = 400;
-    private static readonly JsonDocumentOptions Options = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 };
+    /// <summary>How files that people write by hand are read.</summary>
+    public static readonly JsonDocumentOptions Lenient = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 };
 
     public static Checked<Template> Read(string json)
     {
         try
         {
-            using var document = JsonDocument.Parse(json, Options);
+            using var document = JsonDocument.Parse(json, Lenient);
             var faults = new List<Fault>();
             var template = ReadTemplate(new Cursor(document.RootElement, "", faults));
             return faults.Count > 0 ? Checked<Template>.Faulty(faults) : template;

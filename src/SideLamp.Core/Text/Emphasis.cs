@@ -18,6 +18,30 @@ public static class Emphasis
     /// <summary>Typed marks become real ones; a star among figures or inside a placeholder stays a star.</summary>
     public static string Mark(string typed) => Mark(Mark(typed, '*', BoldOn, BoldOff), '_', ItalicOn, ItalicOff);
 
+    /// <summary>The words in runs: each mark by itself, and what stands between them.</summary>
+    internal static IEnumerable<string> Runs(string words)
+    {
+        var from = 0;
+        for (var at = 0; at < words.Length; at++)
+        {
+            if (IsMark(words[at]))
+            {
+                if (at > from)
+                {
+                    yield return words[from..at];
+                }
+
+                yield return words[at..(at + 1)];
+                from = at + 1;
+            }
+        }
+
+        if (from < words.Length)
+        {
+            yield return words[from..];
+        }
+    }
+
     /// <summary>The words alone.</summary>
     public static string Strip(string words) => words.Any(IsMark) ? string.Concat(words.Where(letter => !IsMark(letter))) : words;
 

@@ -40,16 +40,12 @@ public static class Words
         return single.Length > Field.Longest ? Cut(single) : single;
     }
 
-    /// <summary>CRLF counts as one break; halves of broken surrogate pairs go, for they have no spelling.</summary>
-    private static string Normal(string text)
-    {
-        var oneBreak = text.Replace("\r\n", "\n", StringComparison.Ordinal);
-        return new string([.. oneBreak.Where((letter, at) => !IsLoneSurrogate(oneBreak, at))]).Normalize(NormalizationForm.FormC);
-    }
+    /// <summary>CRLF counts as one break. What has no spelling is gone already, or normalising would throw.</summary>
+    private static string Normal(string text) => Spelled(text.Replace("\r\n", "\n", StringComparison.Ordinal));
 
-    private static bool IsLoneSurrogate(string text, int at) =>
-        (char.IsHighSurrogate(text[at]) && (at + 1 == text.Length || !char.IsLowSurrogate(text[at + 1])))
-        || (char.IsLowSurrogate(text[at]) && (at == 0 || !char.IsHighSurrogate(text[at - 1])));
+    /// <summary>The app's own marks of emphasis are noncharacters, and stay.</summary>
+    private static string Spelled(string text) =>
+        text.Any(Emphasis.IsMark) ? string.Concat(Emphasis.Runs(text).Select(run => run.Length == 1 && Emphasis.IsMark(run[0]) ? run : Spelling.Clean(run).Normalize(NormalizationForm.FormC))) : Spelling.Clean(text).Normalize(NormalizationForm.FormC);
 
     /// <summary>Source: UAX #9, “Directional Formatting Characters”.</summary>
     private static bool IsBidiControl(int rune) => rune is 0x200E or 0x200F or 0x061C or (>= 0x202A and <= 0x202E) or (>= 0x2066 and <= 0x2069);

@@ -5,6 +5,7 @@ using Microsoft.OpenApi;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Colours;
+using SideLamp.Core.Json;
 
 namespace SideLamp.Server.Api;
 
@@ -14,10 +15,15 @@ public static class ApiDocument
     public static void Describe(OpenApiOptions options)
     {
         options.AddSchemaTransformer(
-            (schema, context, _) =>
+            async (schema, context, stop) =>
             {
+                if (context.JsonTypeInfo.Type is { IsGenericType: true } maybe && maybe.GetGenericTypeDefinition() == typeof(Maybe<>))
+                {
+                    await DescribeMaybe(schema, maybe.GenericTypeArguments[0], context, stop);
+                    return;
+                }
+
                 Describe(schema, context.JsonTypeInfo);
-                return Task.CompletedTask;
             }
         );
         // The address differs from run to run; the document must not.
@@ -28,6 +34,19 @@ public static class ApiDocument
                 return Task.CompletedTask;
             }
         );
+    }
+
+    /// <summary>A value that may be left out, and may be none.</summary>
+    private static async Task DescribeMaybe(OpenApiSchema schema, Type type, OpenApiSchemaTransformerContext context, CancellationToken stop)
+    {
+        var value = await context.GetOrCreateSchemaAsync(Nullable.GetUnderlyingType(type) ?? type, null, stop);
+        if (value.Properties is { Count: > 0 })
+        {
+            schema.OneOf = [new OpenApiSchema { Type = JsonSchemaType.Null }, new OpenApiSchemaReference(type.Name, context.Document)];
+            return;
+        }
+
+        (schema.Type, schema.Format) = (value.Type | JsonSchemaType.Null, value.Format);
     }
 
     private static void Describe(OpenApiSchema schema, JsonTypeInfo info)
@@ -52,9 +71,14 @@ public static class ApiDocument
         // What is null is left out, so it is never required; all else is always there.
         if (schema.Properties is { Count: > 0 } properties)
         {
-            schema.Required = info.Properties.Where(one => properties.ContainsKey(one.Name) && !IsNullable(one)).Select(one => one.Name).ToHashSet();
+            schema.Required = info.Properties.Where(one => properties.ContainsKey(one.Name) && !IsNullable(one) && !IsMaybe(one)).Select(one => one.Name)
+                // What tells one kind from another is no property of the type, and always there.
+                .Concat(properties.Where(one => one.Value is OpenApiSchema { Enum.Count: 1 }).Select(one => one.Key))
+                .ToHashSet();
         }
     }
+
+    private static bool IsMaybe(JsonPropertyInfo property) => property.PropertyType is { IsGenericType: true } type && type.GetGenericTypeDefinition() == typeof(Maybe<>);
 
     private static bool IsNullable(JsonPropertyInfo property) =>
         property.AttributeProvider is PropertyInfo declared && new NullabilityInfoContext().Create(declared).ReadState == NullabilityState.Nullable;

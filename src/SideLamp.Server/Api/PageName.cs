@@ -1,8 +1,8 @@
-using SideLamp.Server.Loop;
+using SideLamp.Core.Loop;
 
 namespace SideLamp.Server.Api;
 
-/// <summary>Which page asks, by the name it gave itself in the header <c>X-Page</c>: undo takes back the edits of one page.</summary>
+/// <summary>Which page asks, by the name it gave itself in the header <c>X-Page</c>: undo takes back the edits of one page. Programs share one name.</summary>
 public readonly record struct PageName(string Value)
 {
     private const int Longest = 60;
@@ -10,6 +10,6 @@ public readonly record struct PageName(string Value)
     public static ValueTask<PageName> BindAsync(HttpContext context)
     {
         var name = context.Request.Headers["X-Page"].ToString();
-        return ValueTask.FromResult(new PageName(name.Length is 0 or > Longest ? EditNote.Elsewhere : name));
+        return ValueTask.FromResult(new PageName(name.Length is 0 or > Longest ? EditInput.Elsewhere : name));
     }
 }

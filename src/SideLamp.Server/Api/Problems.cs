@@ -1,8 +1,10 @@
 using System.Collections.Immutable;
 using System.Text.Json;
 using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.Data.Sqlite;
 using SideLamp.Core;
-using SideLamp.Server.Loop;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Json;
 
 namespace SideLamp.Server.Api;
 
@@ -13,11 +15,16 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
     {
         var (status, title, faults) = exception switch
         {
-            RefusedException refused => (refused.Status, refused.Message, refused.Faults),
-            BadHttpRequestException bad => (bad.StatusCode, "The request cannot be read.", Unreadable(bad)),
+            RefusedException { Refusal: var refusal } => (StatusOf(refusal.Kind), refusal.Title, refusal.Faults),
+            BadHttpRequestException { StatusCode: 413 } => (413, "This is too much at once. A request has up to 5 MB.", []),
+            BadHttpRequestException { InnerException: JsonException json } bad => (bad.StatusCode, "The request cannot be read.", [Unreadable.FaultOf(json)]),
+            BadHttpRequestException bad => (bad.StatusCode, "The request cannot be read.", [new Fault("", "A part of it is missing, or of another kind than belongs there.")]),
+            JsonException json => (400, "The request cannot be read.", [Unreadable.FaultOf(json)]),
+            IOException or SqliteException or UnauthorizedAccessException => (503, "It could not be kept on disk. Nothing was changed: make room, or look what holds the disk, and try again.", ImmutableArray<Fault>.Empty),
+            OperationCanceledException => (499, "Whoever asked went away.", []),
             _ => (500, "Something went wrong inside Side Lamp. Nothing was changed.", []),
         };
-        if (status == 500)
+        if (status >= 500)
         {
             logger.LogError(exception, "A request failed.");
         }
@@ -28,10 +35,12 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
         return true;
     }
 
-    /// <summary>Where the JSON stopped making sense, as far as the reader of it can tell.</summary>
-    private static ImmutableArray<Fault> Unreadable(BadHttpRequestException bad) =>
-        bad.InnerException is JsonException json ? [new Fault(PointerOf(json.Path), json.Message.Split(" Path:")[0])] : [];
-
-    /// <summary><c>$.brand.palette.plate</c> as a JSON Pointer.</summary>
-    private static string PointerOf(string? path) => (path ?? "").TrimStart('$').Replace("[", "/", StringComparison.Ordinal).Replace("]", "", StringComparison.Ordinal).Replace('.', '/');
+    private static int StatusOf(RefusalKind kind) =>
+        kind switch
+        {
+            RefusalKind.NotFound => 404,
+            RefusalKind.Conflict => 409,
+            RefusalKind.Busy => 503,
+            _ => 400,
+        };
 }

@@ -1,3 +1,4 @@
+using SideLamp.Core.Loop;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
 
@@ -11,18 +12,15 @@ public static class Rehearsal
     public static void MapRehearsal(this WebApplication app) =>
         app.MapPost(
                 "/api/rehearsal/ahead",
-                async (AheadWish wish, EngineClock clock, ShowLoop loop, Director director, LiveHub hub) =>
+                async (AheadWish wish, EngineClock clock, ShowLoop loop, LiveHub hub) =>
                 {
                     if (wish.Ms is not (> 0 and <= MostMs))
                     {
-                        throw RefusedException.Faulty("/ms", "Time moves forward by up to 24 hours, in ms.");
+                        throw Core.Editing.RefusedException.Faulty("/ms", "Time moves forward by up to 24 hours, in ms.");
                     }
 
-                    await loop.Ask((stage, _) =>
-                    {
-                        clock.Ahead(NodaTime.Duration.FromMilliseconds(wish.Ms));
-                        return director.Advance(stage, clock.Now);
-                    });
+                    clock.Ahead(NodaTime.Duration.FromMilliseconds(wish.Ms));
+                    await loop.Ask(new TimeInput());
                     hub.TellTime();
                     return new Pressed(true);
                 }

@@ -1,3 +1,5 @@
+using SideLamp.Core.Editing;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Loop;
 
@@ -10,8 +12,8 @@ public static class SetUpEndpoints
 
     public static void MapSetUp(this RouteGroupBuilder api)
     {
-        api.MapPost("/undo", (PageName page, ShowLoop loop, Director director) => Step(page, loop, director, back: true)).WithName("undo").ProducesProblem(409);
-        api.MapPost("/redo", (PageName page, ShowLoop loop, Director director) => Step(page, loop, director, back: false)).WithName("redo").ProducesProblem(409);
+        api.MapPost("/undo", (PageName page, ShowLoop loop) => TakeBack(page, loop, back: true)).WithName("undo").ProducesProblem(409);
+        api.MapPost("/redo", (PageName page, ShowLoop loop) => TakeBack(page, loop, back: false)).WithName("redo").ProducesProblem(409);
         api.MapPost(
                 "/sheets",
                 (SheetWish wish, ShowLoop loop, Shelf shelf) =>
@@ -32,9 +34,9 @@ public static class SetUpEndpoints
             .ProducesProblem(404);
     }
 
-    private static async Task<Stepped> Step(PageName page, ShowLoop loop, Director director, bool back)
+    private static async Task<Stepped> TakeBack(PageName page, ShowLoop loop, bool back)
     {
-        var (revision, what) = await loop.Ask((stage, now) => director.Step(stage, page.Value, back, now));
-        return new Stepped(revision, what);
+        var (reply, revision, _) = await loop.Ask(new UndoInput(page.Value, back));
+        return new Stepped(revision, reply.What ?? "");
     }
 }

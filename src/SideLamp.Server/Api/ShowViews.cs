@@ -1,13 +1,13 @@
 using System.Collections.Immutable;
-using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
-using SideLamp.Server.Loop;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Api;
@@ -54,7 +54,7 @@ public sealed record ShowView(
     Canvas Canvas,
     Brand Brand,
     ImmutableArray<Brand> Brands,
-    ImmutableArray<Graphic> Graphics,
+    ImmutableArray<GraphicView> Graphics,
     ImmutableArray<Feed> Feeds,
     ImmutableArray<Output> Outputs,
     bool LiveEdits,
@@ -77,16 +77,17 @@ public sealed record ShowView(
     Box ActionSafe
 )
 {
-    public static ShowView Of(Stage stage, Shelf shelf, AssetRepository assets) =>
+    /// <param name="withLinks">Whether whoever asks may know the outputs' links; else their tokens are empty.</param>
+    public static ShowView Of(Stage stage, Shelf shelf, AssetRepository assets, bool withLinks) =>
         new(
             stage.Revision,
             stage.Show.Name,
             stage.Show.Canvas,
             stage.Show.Brand,
             stage.Show.Brands,
-            stage.Show.Graphics,
+            [.. stage.Show.Graphics.Select(graphic => new GraphicView(stage.Choices.Of(graphic)))],
             stage.Show.Feeds,
-            stage.Show.Outputs,
+            withLinks ? stage.Show.Outputs : [.. stage.Show.Outputs.Select(output => output with { Token = "" })],
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
             stage.Show.Cues,
@@ -115,40 +116,6 @@ public sealed record AssetView(AssetId Id, string Type, string Name, FontNames? 
     public static AssetView Of(Asset asset, FontNames? font) => new(asset.Id, asset.Type, asset.Name, font);
 }
 
-/// <summary>A new brand for the show.</summary>
-/// <param name="Ready">Name of a ready-made brand to begin from; null = a copy of the one that is worn.</param>
-public sealed record NewBrand(string? Ready = null);
-
-/// <param name="OnAir">Whether what is lit changes too, at once.</param>
-public sealed record WearWish(string Name, bool OnAir);
-
-/// <summary>What is to change in the show; what is null stays.</summary>
-/// <param name="SeatOrder">Drawing order of all seats, lowest first.</param>
-/// <param name="Cues">All cues, in their order. A cue with an empty id is new.</param>
-/// <param name="Timers">All timers, in their order.</param>
-public sealed record ShowEdit(
-    long Revision,
-    string? Name = null,
-    bool? LiveEdits = null,
-    bool? LookFirst = null,
-    Brand? Brand = null,
-    CanvasWish? Canvas = null,
-    ImmutableArray<Seat>? OwnSeats = null,
-    ImmutableArray<SeatId>? SeatOrder = null,
-    ImmutableArray<KeepClear>? KeepClear = null,
-    ImmutableArray<SavedFinish>? SavedFinishes = null,
-    ImmutableArray<Cue>? Cues = null,
-    Loudness? Loudness = null,
-    ImmutableArray<Timer>? Timers = null
-);
-
-/// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
-public sealed record CanvasWish(int Width, int Height, FrameRate Rate);
-
-/// <summary>A card as a page wants it.</summary>
-/// <param name="Id">Null = a new card.</param>
-public sealed record CardDraft(ImmutableDictionary<string, string> Words, CardId? Id = null);
-
 /// <summary>A block of a spreadsheet, or a CSV file, to be read.</summary>
 /// <param name="Graphic">Whose fields its columns are to be matched with.</param>
 public sealed record SheetWish(GraphicId Graphic, string Text);
@@ -159,137 +126,40 @@ public sealed record SheetView(ImmutableArray<ImmutableArray<string>> Rows, Immu
 /// <param name="What">What was taken back, or done again, in words.</param>
 public sealed record Stepped(long Revision, string What);
 
-/// <param name="CopyOf">A graphic to copy, with its cards and its place; its template is taken then.</param>
-public sealed record NewGraphic(TemplateId? Template = null, string? Name = null, GraphicId? CopyOf = null);
-
-/// <summary>What is to change in a graphic; what is null stays.</summary>
-/// <param name="Card">Which card the words belong to; null = the one that is up.</param>
-/// <param name="Words">By field name.</param>
-/// <param name="Stay">In ms; 0 = until switched off.</param>
-/// <param name="Key">Empty = none.</param>
-/// <param name="Cards">All cards, in their order: what is not among them is deleted.</param>
-/// <param name="Worn">Id of an outfit; empty = all parts show.</param>
-/// <param name="Then">What follows; an empty id = nothing.</param>
-/// <param name="Lettering">Of all fields that are not set as the template says.</param>
-/// <param name="Every">In ms; 0 = never.</param>
-/// <param name="Sound">An empty source = none.</param>
-/// <param name="NextKey">Empty = none.</param>
-public sealed record GraphicEdit(
-    long Revision,
-    string? Name = null,
-    SeatId? Seat = null,
-    Placement? Place = null,
-    Duration? Stay = null,
-    string? Key = null,
-    CardId? Up = null,
-    CardId? Card = null,
-    ImmutableDictionary<string, string>? Words = null,
-    double? Speed = null,
-    ImmutableArray<CardDraft>? Cards = null,
-    ImmutableArray<Outfit>? Outfits = null,
-    string? Worn = null,
-    ImmutableSortedDictionary<string, Lettering>? Lettering = null,
-    TemplateId? Template = null,
-    Follow? Then = null,
-    Duration? Every = null,
-    CycleWish? Cycle = null,
-    bool? Covers = null,
-    bool? Still = null,
-    AttentionWish? Attention = null,
-    Sound? Sound = null,
-    string? NextKey = null,
-    ImmutableSortedDictionary<string, CountKeys>? CountKeys = null
-);
-
-/// <param name="On">Whether cards come up by themselves at all.</param>
-public sealed record CycleWish(bool On, Cycle? Cycle = null);
-
-/// <param name="On">Whether anything draws the eye at all.</param>
-public sealed record AttentionWish(bool On, Attention? Attention = null);
-
-/// <summary>What is to change in an output; what is null stays.</summary>
-public sealed record OutputEdit(long Revision, string? Name = null, bool? Sounds = null);
-
-/// <summary>A new template of the streamer's own.</summary>
-/// <param name="CopyOf">A template to copy.</param>
-/// <param name="Source">A template file to take in, in place of a copy.</param>
-public sealed record NewTemplate(TemplateId? CopyOf = null, string? Source = null);
-
-/// <param name="Source">In the template format.</param>
-public sealed record TemplateEdit(long Revision, string Source);
-
-public sealed record TemplateSource(string Source);
-
-public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null);
-
-/// <summary>What is to change in a feed; what is null stays.</summary>
-public sealed record FeedEdit(long Revision, string? Name = null, string? Path = null, Duration? Every = null);
-
 /// <param name="Revision">Of the show after the edit.</param>
 /// <param name="Id">Of what was made; null for changes of what was there.</param>
-public sealed record Receipt(long Revision, string? Id = null);
+/// <param name="IsKept">Whether it is on the disk by now. If not, it stands all the same, and is written as soon as the disk allows.</param>
+public sealed record Receipt(long Revision, string? Id = null, bool IsKept = true);
 
-public enum AirVerb
+/// <param name="IsKept">As of <see cref="Receipt"/>.</param>
+public sealed record Pressed(bool Done, bool IsKept = true);
+
+public enum Fates
 {
-    Light,
-    Dark,
-    Toggle,
-    Push,
-    LightsOut,
-    LightsBack,
-    Step,
-    Cue,
-    StopCue,
-    Every,
-    EveryOff,
-    Alert,
-    Hush,
-    HushOver,
-    CallOff,
-    BringBack,
-    Forget,
-    TakeBack,
-    Timer,
-    Count,
-    Reset,
+    Done,
+
+    /// <summary>It was not, and will not be.</summary>
+    NotDone,
+
+    /// <summary>It may still come.</summary>
+    NotKnown,
 }
 
-/// <summary>A press.</summary>
-/// <param name="Id">Chosen by the sender: a repeat with the same id does nothing.</param>
-/// <param name="Graphic">Where the verb is about one.</param>
-/// <param name="Card">Null = the card that is up.</param>
-/// <param name="Alone">Of light: what would follow does not, this time.</param>
-/// <param name="Cue">Of cue and stopCue.</param>
-/// <param name="Seat">Of bringBack and forget.</param>
-/// <param name="Timer">Of timer.</param>
-/// <param name="Act">Of timer: what to do with it.</param>
-/// <param name="By">Of step and count: how many; null = one on. Of a timer to be added to: ms.</param>
-/// <param name="To">Of count: the number itself.</param>
-/// <param name="Field">Of count.</param>
-/// <param name="Keep">Of reset: whether all that is not counted stays; of hushOver: whether what waited comes now.</param>
-/// <param name="How">What it was pressed with, for the trail, such as <c>key 4</c>.</param>
-/// <param name="Since">Of callOff: the alert that has waited since then. Null = what a hush holds back.</param>
-/// <param name="At">When it was made, by the server's time as the page knows it. One that comes more than 3 s late is refused: nobody means it any more. Null = it is never late.</param>
-public sealed record Press(
-    CommandId Id,
-    AirVerb Verb,
-    GraphicId? Graphic = null,
-    CardId? Card = null,
-    bool Alone = false,
-    CueId? Cue = null,
-    SeatId? Seat = null,
-    decimal? By = null,
-    decimal? To = null,
-    string? Field = null,
-    bool? Keep = null,
-    string? How = null,
-    TimerId? Timer = null,
-    TimerAct? Act = null,
-    Instant? Since = null,
-    Instant? At = null
-);
+/// <summary>What became of a press whose answer was lost.</summary>
+public sealed record PressFate(Fates Fate);
 
-public sealed record Pressed(bool Done);
+/// <summary>A graphic as it stands: with the card that is up, the outfit it wears, and what was counted on its cards.</summary>
+public sealed record GraphicView : Graphic
+{
+    public GraphicView(Chosen chosen)
+        : base(chosen.WithCounts()) => (Up, Worn) = (chosen.UpCard.Id, chosen.Worn?.Id);
+
+    /// <summary>The card that is lit next, or is lit.</summary>
+    public CardId Up { get; }
+
+    /// <summary>The outfit it shows in; null = all parts show.</summary>
+    public OutfitId? Worn { get; }
+}
 
 /// <summary>A wish to see words in a graphic before they are kept.</summary>
 /// <param name="Words">In place of the card's own, by field name.</param>
@@ -307,4 +177,4 @@ public sealed record PreviewWish(
 
 /// <summary>A graphic that is lit once a cue is done.</summary>
 /// <param name="Z">Its place in the drawing order.</param>
-public sealed record LitPicture(GraphicId Graphic, int Z, Core.Layout.Picture Picture);
+public sealed record LitPicture(GraphicId Graphic, int Z, Picture Picture);

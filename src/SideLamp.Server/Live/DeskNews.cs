@@ -1,13 +1,14 @@
-using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
-using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Live;
 
@@ -36,7 +37,8 @@ public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 /// <param name="Timer">The timer that it shows: the page works out its figures. Null = none.</param>
 /// <param name="Untouched">Whether words of the template, never touched by the streamer, would go on air.</param>
 /// <param name="Fits">What becomes of each text.</param>
-public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits);
+/// <param name="Outside">Whether it stands outside of the frame, wholly or by half.</param>
+public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits, bool Outside);
 
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
@@ -57,6 +59,11 @@ public sealed record PageView(OutputId Output, int Width, int Height, double Fps
 /// <param name="Asides">What made way, and comes back.</param>
 /// <param name="Last">What each seat held last.</param>
 /// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
+/// <param name="LightsOut">Whether lights back has something to bring.</param>
+/// <param name="BringsBack">What it would bring.</param>
+/// <param name="Waits">Whether what comes by itself waits since lights out.</param>
+/// <param name="Unkept">Why changes cannot be kept now, in a sentence; null when they can.</param>
+/// <param name="Findings">What else is wrong, in sentences.</param>
 /// <param name="Switches">Those that differ from what this desk was told; all of them when it joins.</param>
 public sealed record DeskNews(
     string K,
@@ -72,6 +79,8 @@ public sealed record DeskNews(
     ImmutableArray<SeatMemory> Last,
     HushView? Hush,
     bool LightsOut,
+    ImmutableArray<GraphicId> BringsBack,
+    bool Waits,
     string? TakeBack,
     ImmutableArray<TrailLine> Trail,
     GraphicId? Standby,
@@ -80,22 +89,23 @@ public sealed record DeskNews(
     ImmutableArray<TimerView> Timers,
     ImmutableArray<FeedView> Feeds,
     ImmutableArray<PageView> Pages,
-    string? Unkept
+    string? Unkept,
+    ImmutableArray<string> Findings
 );
 
 /// <summary>Makes the desk's news from a stage.</summary>
-public sealed class DeskView(PictureBook book, Shelf shelf)
+public sealed class DeskView(PictureBook book, Shelf shelf, ILogger<DeskView> logger)
 {
     private const int LongestWords = 120;
-    private const int MostRemembered = 5000;
+    private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
-    private readonly ConcurrentDictionary<(GraphicId, LookId), SwitchView> _said = new();
+    private readonly Remembered<(GraphicId, ContentId, Setting), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
 
     /// <param name="switches">Those that the desk does not know yet.</param>
-    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IEnumerable<SwitchView> switches)
+    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IEnumerable<SwitchView> switches, string? unkept, ImmutableArray<string> findings)
     {
-        var facts = book.FactsOf(stage.Kept);
+        var facts = new AirFacts(book, stage.Kept, Duration.Zero);
         return new DeskNews(
             "desk",
             epoch,
@@ -113,7 +123,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
                     one.Stay,
                     one.StayEnds,
                     one.StepsAt,
-                    facts.Prepare(one.Graphic, one.Card) is { } prepared && (prepared.Look, prepared.Stay) != (one.Look, one.Stay)
+                    facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content
                 )),
             ],
             [.. stage.Air.Followers ?? []],
@@ -124,6 +134,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             [.. stage.Air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))],
             stage.Air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
             stage.Air.LightsOut is not null,
+            [.. (stage.Air.LightsOut ?? []).Select(one => one.Graphic)],
+            stage.Air.Waits,
             TakeBackOf(stage),
             [.. stage.Trail.TakeLast(ShownTrail)],
             stage.Kept.Standby.Graphic,
@@ -133,12 +145,13 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
             [
                 .. stage.Show.Feeds.Select(feed =>
                 {
-                    var state = stage.Feeds.GetValueOrDefault(feed.Id, FeedState.Untouched);
-                    return new FeedView(feed.Id, state.Health, Short(state.Table?.Rows[0][0], 200), state.ReadAt, state.ChangedAt, state.Trouble);
+                    var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
+                    return new FeedView(feed.Id, condition.Health(value is not null), Short(value?.Table.Rows[0][0], 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? condition.Note);
                 }),
             ],
             [.. pages],
-            stage.Unkept
+            unkept,
+            findings
         );
     }
 
@@ -153,7 +166,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
     /// <summary>Of all graphics. Most presses change none of them: then it is the very same list as before.</summary>
     public ImmutableArray<SwitchView> Switches(Stage stage)
     {
-        if (_latest is not var (of, views) || of.Show != stage.Show || of.Feeds != stage.Feeds || of.Air.Timers != stage.Air.Timers)
+        if (_latest is not var (of, views) || of.Show != stage.Show || of.Values != stage.Values || of.Choices != stage.Choices || of.Show.Canvas != stage.Show.Canvas || of.Air.Timers != stage.Air.Timers)
         {
             views = [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
             _latest = (stage, views);
@@ -162,56 +175,62 @@ public sealed class DeskView(PictureBook book, Shelf shelf)
         return views;
     }
 
-    private SwitchView? SwitchOf(Stage stage, Core.Shows.Graphic graphic)
+    private SwitchView? SwitchOf(Stage stage, Graphic graphic)
     {
-        if (shelf.Find(stage.Show, graphic.Template) is not { Template: var template } || book.LookOf(stage.Show, graphic, graphic.UpCard) is not var (id, look))
+        var chosen = stage.Choices.Of(graphic);
+        if (shelf.Find(stage.Show, graphic.Template) is not { Template: var template } || book.ContentOf(stage.Show, chosen, chosen.UpCard) is not { } pinned)
         {
             return null;
         }
 
-        // Words without placeholders say the same until they are edited.
-        if (look.Words.Values.Any(Placeholders.Has))
+        try
         {
-            return Said(graphic, template, id, look, stage);
+            // Words without placeholders say the same until they are edited.
+            var said = pinned.Content.Words.Values.Any(Placeholders.Has) ? Said(chosen, template, pinned, stage) : _said.Of((graphic.Id, pinned.Id, stage.Setting), _ => Said(chosen, template, pinned, stage));
+            return said with { Untouched = Untouched(template, chosen) };
         }
-
-        if (!_said.TryGetValue((graphic.Id, id), out var said))
+        catch (Exception error)
         {
-            if (_said.Count > MostRemembered)
-            {
-                _said.Clear();
-            }
-
-            said = _said.GetOrAdd((graphic.Id, id), _ => Said(graphic, template, id, look, stage));
+            logger.LogError(error, "The switch of {Graphic} could not be made.", graphic.Id);
+            return new SwitchView(graphic.Id, "This cannot be drawn", null, false, [], false);
         }
-
-        var untouched = Untouched(template, graphic.UpCard);
-        return said.Untouched == untouched ? said : said with { Untouched = untouched };
     }
 
-    private SwitchView Said(Core.Shows.Graphic graphic, Core.Templates.Template template, LookId id, Core.Shows.Look look, Stage stage)
+    private SwitchView Said(Chosen chosen, Core.Templates.Template template, Pinned pinned, Stage stage)
     {
-        var words = Placeholders.FillAll(template, look.Words, stage.Feeds);
-        var fits = book.PictureOf(id, look, stage.Kept).Fits;
+        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Values).Words;
+        var picture = book.PictureOf(pinned, stage.Kept);
+        var fits = picture.Fits;
         // A number that only moves a meter is not read by anybody.
         bool IsRead(Core.Templates.Field field) => field.Kind != Core.Templates.FieldKind.Number || fits.Any(fit => fit.Field == field.Name);
-        var timers = template.Fields.ToDictionary(field => field.Name, field => TimerWords.In(look.Words[field.Name]));
+        var timers = template.Fields.ToDictionary(field => field.Name, field => TimerWords.In(pinned.Content.Words[field.Name]));
         var shown = template
             .Fields.Where(field => field.Kind != Core.Templates.FieldKind.Picture && timers[field.Name] is null && IsRead(field))
             .OrderByDescending(field => field.Start is not null)
             .Select(field => field.Kind == Core.Templates.FieldKind.List ? Core.Templates.ListRows.InOneLine(words[field.Name]) : words[field.Name].ReplaceLineEndings(" "))
             .Where(text => text.Length > 0);
         return new SwitchView(
-            graphic.Id,
+            chosen.Graphic.Id,
             Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!,
             timers.Values.FirstOrDefault(timer => timer is not null),
-            Untouched(template, graphic.UpCard),
-            fits
+            Untouched(template, chosen),
+            fits,
+            IsOutside(picture.Box, stage.Show.Canvas)
         );
     }
 
-    private static bool Untouched(Core.Templates.Template template, Core.Shows.Card card) =>
-        template.Fields.Any(field => field.Sample.Length > 0 && !card.Words.ContainsKey(field.Name));
+    private static bool Untouched(Core.Templates.Template template, Chosen chosen)
+    {
+        var words = chosen.WordsOf(chosen.UpCard);
+        return template.Fields.Any(field => field.Sample.Length > 0 && !words.ContainsKey(field.Name));
+    }
+
+    /// <summary>Whether half of it or more lies where no viewer sees it.</summary>
+    private static bool IsOutside(Box box, Canvas canvas)
+    {
+        var (w, h) = (Math.Min(box.Right, canvas.Width) - Math.Max(box.X, 0), Math.Min(box.Bottom, canvas.Height) - Math.Max(box.Y, 0));
+        return !box.IsEmpty && Math.Max(0, w) * Math.Max(0, h) < box.W * box.H / 2;
+    }
 
     private static string? Short(string? text, int most) => text is { Length: var length } && length > most ? text[..most] + "…" : text;
 }

@@ -5,9 +5,9 @@ using System.Text;
 using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
-using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Loop;
 
@@ -17,6 +17,8 @@ namespace SideLamp.Server.Live;
 public sealed class LiveHub : BackgroundService
 {
     private const int LongestMessage = 4096;
+    private const int MostPx = 100_000;
+    private const int MostFps = 1000;
     private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
     private static readonly TimeSpan HelloWithin = TimeSpan.FromSeconds(5);
 
@@ -27,7 +29,10 @@ public sealed class LiveHub : BackgroundService
 
     private readonly ConcurrentDictionary<Page, byte> _pages = new();
     private readonly ShowLoop _loop;
-    private readonly PictureBook _book;
+    private readonly ItemBook _items;
+    private readonly Keeper _keeper;
+    private readonly Findings _findings;
+    private readonly ILogger<LiveHub> _logger;
     private readonly DeskView _desk;
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
@@ -39,13 +44,14 @@ public sealed class LiveHub : BackgroundService
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
 
-    public LiveHub(ShowLoop loop, PictureBook book, DeskView desk, EngineClock clock)
+    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, EngineClock clock, Keeper keeper, Findings findings, ILogger<LiveHub> logger)
     {
-        (_loop, _book, _desk, _clock) = (loop, book, desk, clock);
+        (_loop, _items, _desk, _clock, _keeper, _findings, _logger) = (loop, items, desk, clock, keeper, findings, logger);
         Epoch = Guid.NewGuid().ToString("n")[..12];
         _stream = new OutputStream(Epoch);
-        _stream.Show(ItemsOf(loop.Stage), clock.Now);
+        _stream.Show(_items.ItemsOf(loop.Stage), clock.Now);
         loop.Changed += Tell;
+        keeper.TroubleChanged += TellDesks;
     }
 
     /// <summary>Names this run of the server.</summary>
@@ -87,14 +93,17 @@ public sealed class LiveHub : BackgroundService
         using var timer = new PeriodicTimer(BeatEvery);
         while (await timer.WaitForNextTickAsync(stoppingToken))
         {
-            var beat = CoreJson.Write(new Beat("beat", Epoch, _stream.Rev, _clock.Now));
-            foreach (var page in _pages.Keys)
+            try
             {
-                page.Send(beat);
+                TellTime();
+                // Ages of feeds go on even when nothing else happens.
+                TellDesks();
             }
-
-            // Ages of feeds go on even when nothing else happens.
-            TellDesks();
+            catch (Exception error)
+            {
+                // No message to one page may end all telling.
+                _logger.LogError(error, "A beat was left out.");
+            }
         }
     }
 
@@ -157,10 +166,10 @@ public sealed class LiveHub : BackgroundService
                 Resend(page);
                 break;
             case "shown" when page.Output is not null:
-                page.Shown = Math.Max(page.Shown, message.Rev ?? 0);
+                page.Shown = Math.Clamp(message.Rev ?? 0, page.Shown, _stream.Rev);
                 break;
             case "report" when page.Output is not null:
-                var report = new PageReport(message.W ?? 0, message.H ?? 0, Math.Round(message.Fps ?? 0), message.Awake ?? false, message.Mute ?? false);
+                var report = new PageReport(Math.Clamp(message.W ?? 0, 0, MostPx), Math.Clamp(message.H ?? 0, 0, MostPx), Math.Clamp(Math.Round(message.Fps ?? 0), 0, MostFps), message.Awake ?? false, message.Mute ?? false);
                 if (report != page.Report)
                 {
                     page.Report = report;
@@ -191,13 +200,13 @@ public sealed class LiveHub : BackgroundService
             DismissRevoked(after.Show);
             if (before.Show.Canvas != after.Show.Canvas || before.Show.Brand.Type != after.Show.Brand.Type)
             {
-                _changedAt = _stream.Show(ItemsOf(after), _clock.Now)?.Now ?? _changedAt;
+                _changedAt = _stream.Show(_items.ItemsOf(after), _clock.Now)?.Now ?? _changedAt;
                 foreach (var page in _pages.Keys)
                 {
                     page.Send(SnapNow());
                 }
             }
-            else if (_stream.Show(ItemsOf(after), _clock.Now) is { } change)
+            else if (_stream.Show(_items.ItemsOf(after), _clock.Now) is { } change)
             {
                 _changedAt = change.Now;
                 var message = CoreJson.Write(change);
@@ -289,37 +298,11 @@ public sealed class LiveHub : BackgroundService
             Epoch,
             _clock.Now,
             pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
-            switches
+            switches,
+            _keeper.Trouble,
+            _findings.All
         );
     }
-
-    private ImmutableArray<Item> ItemsOf(Stage stage) =>
-        [
-            .. stage.Air.Airings.Where(airing => airing.Phase != Phase.Waiting).Select(airing =>
-            {
-                // What leaves goes as it was: words that change now are not shown any more (rule 15).
-                var leaving = airing.Holds ? null : _stream.Items.FirstOrDefault(item => item.Id == airing.Id.Value);
-                var graphic = stage.Show.Graphic(airing.Graphic);
-                var look = stage.Kept.Looks.GetValueOrDefault(airing.Look);
-                var picture = look is null ? Core.Layout.Picture.Empty : _book.PictureOf(airing.Look, look, stage.Kept);
-                return new Item(
-                    airing.Id.Value,
-                    airing.Graphic,
-                    airing.Seat,
-                    stage.Show.Seat(airing.Seat)?.Z ?? 0,
-                    airing.Leg,
-                    airing.LitAt,
-                    airing.UpSince ?? airing.LitAt,
-                    airing.StayEnds,
-                    picture.Leave.TotalMilliseconds,
-                    leaving?.Nodes ?? picture.Nodes,
-                    graphic?.Sound is { } sound ? new ItemSound(UrlOf(sound), sound.Level) : null,
-                    graphic?.Still ?? false
-                );
-            }),
-        ];
-
-    private static string UrlOf(Sound sound) => Core.Media.Tones.Names.Contains(sound.Source) ? $"/tones/{Uri.EscapeDataString(sound.Source)}.wav" : $"/assets/{sound.Source}";
 
     /// <summary>The next message; null when the page has gone or sent nonsense.</summary>
     private static async Task<PageMessage?> Receive(WebSocket socket, CancellationToken stop)
@@ -343,7 +326,7 @@ public sealed class LiveHub : BackgroundService
                 }
             }
         }
-        catch (Exception error) when (error is WebSocketException or OperationCanceledException or JsonException)
+        catch (Exception error) when (error is WebSocketException or OperationCanceledException or JsonException or InvalidOperationException or IOException)
         {
             // A page that vanished or talks nonsense is a page that has gone.
         }

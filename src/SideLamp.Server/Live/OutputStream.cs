@@ -15,7 +15,7 @@ public sealed class OutputStream(string epoch)
     /// <summary>The difference that these items make; null when pages show them already.</summary>
     public Change? Show(ImmutableArray<Item> items, Instant now)
     {
-        var written = items.ToImmutableDictionary(item => item.Id, Written.Of);
+        var written = items.ToImmutableDictionary(item => item.Id, item => Written.Of(item, _written.GetValueOrDefault(item.Id)));
         var put = items.Where(item => !_written.ContainsKey(item.Id)).ToImmutableArray();
         var drop = _items.Select(item => item.Id).Where(id => !written.ContainsKey(id)).ToImmutableArray();
         var patch = items
@@ -37,11 +37,17 @@ public sealed class OutputStream(string epoch)
 
     private static Patch? PatchOf(Item item, Written before, Written after)
     {
+        var bare = item with { Nodes = [] };
+        var same = before.Item with { Nodes = [] } == bare;
+        if (ReferenceEquals(before.Nodes, after.Nodes))
+        {
+            return same ? null : new Patch(bare, null, null, null);
+        }
+
         var set = item.Nodes.Where(node => before.Nodes.GetValueOrDefault(node.Id) != after.Nodes[node.Id]).ToImmutableArray();
         var del = before.Order.Where(id => !after.Nodes.ContainsKey(id)).ToImmutableArray();
         var order = before.Order.SequenceEqual(after.Order) ? (ImmutableArray<string>?)null : after.Order;
-        var bare = item with { Nodes = [] };
-        return set.IsEmpty && del.IsEmpty && order is null && before.Item with { Nodes = [] } == bare ? null : new Patch(bare, OrNull(set), OrNull(del), order);
+        return set.IsEmpty && del.IsEmpty && order is null && same ? null : new Patch(bare, OrNull(set), OrNull(del), order);
     }
 
     private static ImmutableArray<T>? OrNull<T>(ImmutableArray<T> list) => list.IsEmpty ? null : list;
@@ -49,7 +55,10 @@ public sealed class OutputStream(string epoch)
     /// <summary>An item with its nodes as they go over the wire: what is written alike is alike.</summary>
     private sealed record Written(Item Item, ImmutableDictionary<string, string> Nodes, ImmutableArray<string> Order)
     {
-        public static Written Of(Item item) =>
-            new(item, item.Nodes.ToImmutableDictionary(node => node.Id, node => CoreJson.Write(node)), [.. item.Nodes.Select(node => node.Id)]);
+        /// <param name="before">The same item as it was: pictures are remembered, so that most have the very same nodes, and need not be written again.</param>
+        public static Written Of(Item item, Written? before) =>
+            before is not null && before.Item.Nodes == item.Nodes
+                ? before with { Item = item }
+                : new(item, item.Nodes.ToImmutableDictionary(node => node.Id, node => CoreJson.Write(node)), [.. item.Nodes.Select(node => node.Id)]);
     }
 }

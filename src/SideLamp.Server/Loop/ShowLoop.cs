@@ -1,25 +1,43 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using System.Diagnostics;
 using System.Threading.Channels;
 using NodaTime;
+using SideLamp.Core;
 using SideLamp.Core.Airing;
-using SideLamp.Store;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Loop;
 
 namespace SideLamp.Server.Loop;
 
+/// <summary>What came of something that was asked.</summary>
+/// <param name="Revision">Of the show afterwards.</param>
+/// <param name="IsKept">Whether it is on the disk by now. What is on air is on air all the same.</param>
+public sealed record Answer(Reply Reply, long Revision, bool IsKept);
+
 /// <summary>
 /// The one reader of everything that changes the show. Presses and edits come through a small queue that answers “busy” when it
-/// is full; data (feeds) through another, folded by key, so that a flood of values never delays a press.
+/// is full; readings through another, folded by key, so that a flood of values never delays a press, nor what is due.
 /// </summary>
-public sealed class ShowLoop(ShowRepository repository, Director director, EngineClock clock, Stage opening, ILogger<ShowLoop> logger) : BackgroundService
+public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, Stage opening, ILogger<ShowLoop> logger) : BackgroundService
 {
     private const int MostPresses = 256;
 
     /// <summary>The loop looks at the clock at least so often: a machine that slept is caught up with, and a clock that was set is noticed.</summary>
     private static readonly Duration LongestSleep = Duration.FromSeconds(2);
 
-    private readonly Channel<Action> _presses = Channel.CreateBounded<Action>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
-    private readonly ConcurrentDictionary<string, Func<Stage, Stage>> _data = new();
-    private readonly SemaphoreSlim _ring = new(0);
+    /// <summary>A press that waited longer than this, while the server was stuck, must not surprise anybody on air.</summary>
+    public static readonly Duration Late = Duration.FromSeconds(3);
+
+    /// <summary>Readings are taken for so long, then presses and what is due have their turn.</summary>
+    private static readonly TimeSpan Slice = TimeSpan.FromMilliseconds(2);
+
+    /// <summary>An answer waits so long for the disk; then it says that it does not know.</summary>
+    private static readonly TimeSpan KeptWithin = TimeSpan.FromMilliseconds(250);
+
+    private readonly Channel<Asked> _asked = Channel.CreateBounded<Asked>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
+    private readonly ConcurrentDictionary<FeedId, ReadingInput> _readings = new();
+    private readonly SemaphoreSlim _ring = new(0, 1);
     private volatile Stage _stage = opening;
 
     /// <summary>After each change, on the loop's own thread: the stage before and after.</summary>
@@ -28,64 +46,57 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
     /// <summary>The latest stage; safe to read from anywhere.</summary>
     public Stage Stage => _stage;
 
-    /// <summary>Runs a move in the loop's turn. The answer comes after the change is kept and the pages are told.</summary>
-    /// <exception cref="RefusedException">The queue is full, or the move refused.</exception>
-    public async Task<T> Ask<T>(Func<Stage, Instant, Turn<T>> move)
+    /// <summary>Hands in a press or an edit. The answer comes once pages are told, and it is kept or cannot be for now.</summary>
+    /// <exception cref="RefusedException">The queue is full, or it was refused.</exception>
+    public async Task<Answer> Ask(Input input)
     {
-        var answer = new TaskCompletionSource<T>(TaskCreationOptions.RunContinuationsAsynchronously);
-        var queued = _presses.Writer.TryWrite(() =>
+        var asked = new Asked(input, new TaskCompletionSource<(Reply, long, Task<bool>)>(TaskCreationOptions.RunContinuationsAsynchronously));
+        if (!_asked.Writer.TryWrite(asked))
         {
-            try
-            {
-                var turn = move(_stage, clock.Now);
-                Take(turn.Stage, turn.Happenings);
-                answer.SetResult(turn.Reply);
-            }
-            catch (Exception error)
-            {
-                // The old stage stands; whoever asked hears why, and the loop goes on.
-                answer.SetException(error);
-            }
-        });
-        if (!queued)
-        {
-            throw RefusedException.Busy();
+            throw new RefusedException(Refusal.Busy);
         }
 
-        _ring.Release();
-        return await answer.Task;
+        Ring();
+        var (reply, revision, kept) = await asked.Done.Task;
+        if (reply.Refusal is { } refusal)
+        {
+            throw new RefusedException(refusal);
+        }
+
+        var first = kept.IsCompleted ? kept : await Task.WhenAny(kept, Task.Delay(KeptWithin));
+        return new Answer(reply, revision, first == kept && await kept);
     }
 
-    /// <summary>Folds data in when there is time; a newer value under the same key replaces one that still waits.</summary>
-    public void Tell(string key, Func<Stage, Stage> fold)
+    /// <summary>Hands in a reading, which is folded in when there is time; a newer one of the same feed replaces one that still waits.</summary>
+    public void Tell(ReadingInput reading)
     {
-        _data[key] = fold;
-        _ring.Release();
+        _readings[reading.Feed.Id] = reading;
+        Ring();
     }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         // The air moves on while nobody looks: what fell due while the server was away is folded in silently (rule 29).
-        Wake(director.Open);
+        Take(new OpenedInput());
         while (!stoppingToken.IsCancellationRequested)
         {
             if (clock.WasSet())
             {
-                Wake(director.ClockWasSet);
+                Take(new ClockSetInput());
             }
 
-            while (_presses.Reader.TryRead(out var press))
+            while (_asked.Reader.TryRead(out var asked))
             {
-                press();
-            }
-
-            if (!_data.IsEmpty)
-            {
-                Fold();
-                continue;
+                Answer(asked);
             }
 
             Wake();
+            TakeReadings();
+            if (_asked.Reader.Count > 0 || !_readings.IsEmpty)
+            {
+                continue;
+            }
+
             var next = Engine.NextWake(_stage.Air);
             var sleep = Duration.Min(LongestSleep, next is { } at ? Duration.Max(Duration.Zero, at - clock.Now) : LongestSleep);
             try
@@ -100,89 +111,122 @@ public sealed class ShowLoop(ShowRepository repository, Director director, Engin
         }
     }
 
-    private void Fold()
-    {
-        var stage = _stage;
-        foreach (var key in _data.Keys)
-        {
-            if (!_data.TryRemove(key, out var fold))
-            {
-                continue;
-            }
-
-            try
-            {
-                stage = fold(stage);
-            }
-            catch (Exception error)
-            {
-                logger.LogError(error, "The value of {Key} was dropped.", key);
-            }
-        }
-
-        Take(stage, []);
-    }
-
-    private void Wake() => Wake(director.Advance);
-
-    private void Wake(Func<Stage, Instant, Turn<string?>> move)
+    private void Ring()
     {
         try
         {
-            var turn = move(_stage, clock.Now);
-            Take(turn.Stage, turn.Happenings);
+            if (_ring.CurrentCount == 0)
+            {
+                _ring.Release();
+            }
         }
-        catch (Exception error)
+        catch (SemaphoreFullException)
         {
-            // A wake that throws is dropped, and the loop goes on (rule 31).
-            logger.LogError(error, "A wake was dropped.");
-            var dropped = new TrailLine(clock.Now, "Something that was due could not be worked out, and was left out", null);
-            Take(_stage with { Kept = _stage.Kept with { Air = Engine.WithoutNextDue(_stage.Air) }, Trail = _stage.Trail.Add(dropped) }, []);
+            // Somebody else rang at the same moment: once is enough.
         }
     }
 
-    private void Take(Stage after, IReadOnlyCollection<Happening> happenings)
+    private void Answer(Asked asked)
     {
-        var before = _stage;
-        if (ReferenceEquals(before, after) || (before == after && happenings.Count == 0))
+        try
+        {
+            if (asked.Input is PressInput { Press.At: { } made } && clock.AgeOf(made) > Late)
+            {
+                asked.Done.SetResult((new Reply(Refusal.Conflict("Side Lamp was stuck, and this press came too late. It was not done: press again.")), _stage.Revision, Task.FromResult(true)));
+                return;
+            }
+
+            var turn = folding.Fold(_stage, asked.Input, clock.Now, clock.Skew);
+            var kept = Take(turn);
+            asked.Done.SetResult((turn.Reply, turn.Stage.Revision, kept));
+        }
+        catch (Exception error)
+        {
+            // The old stage stands; whoever asked hears why, and the loop goes on.
+            asked.Done.SetException(error);
+        }
+    }
+
+    /// <summary>What is due. A wake that throws is dropped alone, and said (rule 31).</summary>
+    private void Wake()
+    {
+        if (Engine.NextWake(_stage.Air) is not { } next || next > clock.Now)
         {
             return;
         }
 
-        if (before.Kept != after.Kept || happenings.Count > 0)
-        {
-            after = after with { Unkept = Keep(before, after, happenings) };
-        }
-
-        _stage = after;
+        var now = clock.Now;
         try
         {
-            Changed?.Invoke(before, after);
+            Take(folding.Fold(_stage, new TimeInput(), now, clock.Skew));
         }
         catch (Exception error)
         {
-            // What is kept is kept, whoever could not be told of it.
-            logger.LogError(error, "A change could not be told.");
+            logger.LogError(error, "A wake was dropped.");
+            Take(new Turn(Folding.WithoutNextDue(_stage, now), [], Reply.Done));
         }
     }
 
-    /// <summary>A full or failing disk never stops the show: it goes on, and says that it could not be kept.</summary>
-    private string? Keep(Stage before, Stage after, IReadOnlyCollection<Happening> happenings)
+    private void TakeReadings()
+    {
+        var began = Stopwatch.GetTimestamp();
+        foreach (var id in _readings.Keys)
+        {
+            if (_readings.TryRemove(id, out var reading))
+            {
+                Take(reading);
+            }
+
+            if (Stopwatch.GetElapsedTime(began) > Slice || _asked.Reader.Count > 0)
+            {
+                return;
+            }
+        }
+    }
+
+    private void Take(Input input)
     {
         try
         {
-            // While the disk fails nothing is known to be kept, so once it works again everything is written anew.
-            repository.Keep(
-                before.Unkept is null ? before.Kept : null,
-                after.Kept,
-                [.. happenings.Select(one => new LogLine(one, one.Graphic is { } id ? (after.Show.Graphic(id) ?? before.Show.Graphic(id))?.Name : null))]
-            );
-            return null;
+            Take(folding.Fold(_stage, input, clock.Now, clock.Skew));
         }
-        catch (Exception error) when (error is Microsoft.Data.Sqlite.SqliteException or IOException)
+        catch (Exception error)
         {
-            logger.LogError(error, "A change could not be kept.");
-            return $"The last change is on air but could not be kept on disk: {error.Message}";
+            logger.LogError(error, "{Input} was dropped.", input.GetType().Name);
+            Take(new Turn(_stage.Told(new TrailLine(clock.Now, "Something that came in could not be worked out, and was left out", null)), [], Reply.Done));
         }
     }
+
+    /// <summary>The new stage stands: pages are told, then it is handed on to be kept.</summary>
+    private Task<bool> Take(Turn turn)
+    {
+        var (before, after) = (_stage, turn.Stage);
+        if (ReferenceEquals(before, after) || (before == after && turn.Happenings.IsEmpty))
+        {
+            return Task.FromResult(true);
+        }
+
+        _stage = after;
+        foreach (var tell in Changed?.GetInvocationList() ?? [])
+        {
+            try
+            {
+                ((Action<Stage, Stage>)tell)(before, after);
+            }
+            catch (Exception error)
+            {
+                // One that cannot be told keeps nobody else from hearing it.
+                logger.LogError(error, "A change could not be told.");
+            }
+        }
+
+        return before.Kept == after.Kept && turn.Happenings.IsEmpty
+            ? Task.FromResult(true)
+            : keeper.Keep(after.Kept, LinesOf(turn.Happenings, before, after));
+    }
+
+    private static ImmutableArray<LogLine> LinesOf(ImmutableArray<Happening> happenings, Stage before, Stage after) =>
+        [.. happenings.Select(one => new LogLine(one, one.Graphic is { } id ? (after.Show.Graphic(id) ?? before.Show.Graphic(id))?.Name : null))];
+
+    private sealed record Asked(Input Input, TaskCompletionSource<(Reply Reply, long Revision, Task<bool> Kept)> Done);
 }

@@ -1,13 +1,11 @@
-using System.Security.Cryptography;
-using System.Text;
-
 namespace SideLamp.Server.Security;
 
 /// <summary>
 /// Whom the server listens to. Any page the streamer has open can send requests to this machine, so the Host must be ours, the
-/// Origin must be ours, and a change without an Origin needs the key that lies in the data folder.
+/// Origin must be ours, another site's page may not even ask for a picture, and a change without an Origin needs the key that
+/// lies in the data folder.
 /// </summary>
-public sealed class Gate(RequestDelegate next, GateOptions options)
+public sealed class Gate(RequestDelegate next, GateOptions options, Gatekeeper keeper)
 {
     public async Task InvokeAsync(HttpContext context)
     {
@@ -19,36 +17,46 @@ public sealed class Gate(RequestDelegate next, GateOptions options)
         }
 
         var origin = request.Headers.Origin.ToString();
-        if (origin.Length > 0 && !options.Origins.Contains(origin))
+        if ((origin.Length > 0 && !options.Origins.Contains(origin)) || IsFromElsewhere(request))
         {
             await Refuse(context, 403, "Another site's page may not use Side Lamp.");
             return;
         }
 
         var changes = !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method);
-        if (origin.Length == 0 && (changes || context.WebSockets.IsWebSocketRequest) && !HasKey(request))
+        if (origin.Length == 0 && (changes || context.WebSockets.IsWebSocketRequest) && !keeper.HasKey(request))
         {
             await Refuse(context, 401, "A program that changes something sends the key of the data folder: Authorization: Bearer …");
             return;
         }
 
-        context.Response.Headers.XContentTypeOptions = "nosniff";
-        context.Response.Headers["Referrer-Policy"] = "no-referrer";
+        var headers = context.Response.Headers;
+        headers.XContentTypeOptions = "nosniff";
+        headers["Referrer-Policy"] = "no-referrer";
+        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        headers.ContentSecurityPolicy = PolicyOf(request);
         await next(context);
     }
 
-    private bool HasKey(HttpRequest request) =>
-        CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(request.Headers.Authorization.ToString()), Encoding.UTF8.GetBytes($"Bearer {options.Key}"));
+    /// <summary>
+    /// Browsers say whose page asks. A link to a page may stand anywhere, and outputs may be framed; all else is for our own pages.
+    /// Source: W3C Fetch Metadata Request Headers.
+    /// </summary>
+    private static bool IsFromElsewhere(HttpRequest request)
+    {
+        var site = request.Headers["Sec-Fetch-Site"].ToString();
+        var isPage = request.Headers["Sec-Fetch-Mode"] == "navigate" && HttpMethods.IsGet(request.Method) && !request.Path.StartsWithSegments("/api") && !request.Path.StartsWithSegments("/assets");
+        return site is "cross-site" or "same-site" && !isPage;
+    }
+
+    /// <summary>What our pages may load: nothing but ours. Source: CSP Level 3.</summary>
+    private static string PolicyOf(HttpRequest request)
+    {
+        // The live socket is named as well: engines of years ago do not count it as 'self'.
+        var policy =
+            $"default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self' ws://{request.Host}; object-src 'none'; base-uri 'none'; form-action 'self'";
+        return request.Path.StartsWithSegments("/out") ? policy : policy + "; frame-ancestors 'none'";
+    }
 
     private static Task Refuse(HttpContext context, int status, string title) => Results.Problem(title: title, statusCode: status).ExecuteAsync(context);
-}
-
-/// <param name="Key">128 random bits in hex, kept in the data folder, for programs of the streamer's own.</param>
-public sealed record GateOptions(IReadOnlySet<string> Hosts, IReadOnlySet<string> Origins, string Key)
-{
-    public static GateOptions For(int port, string key)
-    {
-        var hosts = new[] { $"127.0.0.1:{port}", $"localhost:{port}", $"[::1]:{port}" };
-        return new GateOptions(hosts.ToHashSet(StringComparer.OrdinalIgnoreCase), hosts.Select(host => $"http://{host}").ToHashSet(StringComparer.OrdinalIgnoreCase), key);
-    }
 }

@@ -14,13 +14,13 @@ public sealed class AsideTests : OnAir
         Stay("a", 10);
         Light("a");
         After(600 + 4000);
-        var look = Of("a").Look;
+        var look = Of("a").Content;
         Do(new Alert(new("b")));
         Assert.Equal(("b", "a"), (Lit, Air.Asides.Single().What.Graphic.Value));
         // 0.6 s to come, 3 s to stay, 0.4 s to go; then it comes back in 0.6 s, with 6 s left.
         Facts.Edits++;
         After(600 + 3000 + 400);
-        Assert.Equal((Phase.Arriving, look), (Of("a").Phase, Of("a").Look));
+        Assert.Equal((Phase.Arriving, look), (Of("a").Phase, Of("a").Content));
         After(600);
         Assert.Equal(Now + Duration.FromSeconds(6), Of("a").StayEnds);
     }

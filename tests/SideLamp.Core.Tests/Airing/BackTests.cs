@@ -13,7 +13,7 @@ public sealed class BackTests : OnAir
         Light("d");
         After(1000);
         Assert.Null(Do(new RunCue(Cue(new CueSetting(new("a"), CueAct.Light, new("c2"), new("o1")), new CueSetting(new("d"), CueAct.Dark)))));
-        Assert.Equal(("a", "c2", "a/c2/0o1"), (Lit, Of("a").Card.Value, Of("a").Look.Value));
+        Assert.Equal(("a", "c2", "a.c2.0o1"), (Lit, Of("a").Card.Value, Of("a").Content.Value));
         Assert.All(Log.Where(one => one.At == Now), one => Assert.Equal(Now, one.At));
     }
 
@@ -109,14 +109,14 @@ public sealed class BackTests : OnAir
         Light("b");
         Light("d");
         After(1000);
-        var (b, d) = (Of("b").Look, Of("d").Look);
+        var (b, d) = (Of("b").Content, Of("d").Content);
         Do(new RunCue(Cue(new CueSetting(new("a"), CueAct.Light), new CueSetting(new("d"), CueAct.Dark))));
         After(1000);
         Facts.Edits++;
         Assert.Null(Do(new TakeBack()));
         Assert.Equal("b d", Lit);
         // Just as they were, whatever was edited since.
-        Assert.Equal((b, d), (Of("b").Look, Of("d").Look));
+        Assert.Equal((b, d), (Of("b").Content, Of("d").Content));
         Assert.Contains(Log, one => one.Kind == HappeningKind.TakenBack);
         Do(new RunCue(Sequence()));
         Do(new TakeBack());
@@ -179,12 +179,12 @@ public sealed class BackTests : OnAir
     {
         Light("a");
         After(1000);
-        var before = Of("a").Look;
+        var before = Of("a").Content;
         var count = new Count(new("a"), new("c1"), "left", "3", "4");
         Do(new Retouch(new("a"), new("with four"), [count]));
-        Assert.Equal("with four", Of("a").Look.Value);
+        Assert.Equal("with four", Of("a").Content.Value);
         var step = Engine.Apply(Air, new TakeBack(), Facts, Now);
-        Assert.Equal((before, count), (step.State.Of(new("a"))!.Look, step.Uncounts![0]));
+        Assert.Equal((before, count), (step.State.Of(new("a"))!.Content, step.Uncounts![0]));
     }
 
     [Fact]
@@ -229,7 +229,7 @@ public sealed class BackTests : OnAir
         Light("a");
         After(1000);
         Do(new Light(new("a"), Outfit: new OutfitId("o1")));
-        Assert.Equal(("a/c1/0o1", Phase.Lit), (Of("a").Look.Value, Of("a").Phase));
+        Assert.Equal(("a.c1.0o1", Phase.Lit), (Of("a").Content.Value, Of("a").Phase));
     }
 
     private static Cue Cue(params CueSetting[] settings) => new(new("cue"), "Evening", null, [new CueStep(Duration.Zero, false, [.. settings])]);

@@ -55,7 +55,7 @@ internal sealed class FakeFacts : IAirFacts
             new CardId(chosen),
             new SeatId(one.Seat),
             new TemplateId(one.Template),
-            new LookId($"{graphic}/{chosen}/{Edits}{outfit?.Value ?? upOutfit}"),
+            new ContentId($"{graphic}.{chosen}.{Edits}{outfit?.Value ?? upOutfit}"),
             one.Stay,
             Arrive,
             Leave,
@@ -94,5 +94,5 @@ internal sealed class FakeFacts : IAirFacts
     /// <summary>Whether pictures cannot be laid out any more.</summary>
     public bool Broken { get; set; }
 
-    public (Duration Arrive, Duration Leave)? MotionOf(LookId look) => Broken ? throw new InvalidOperationException("broken") : (Arrive, Leave);
+    public (Duration Arrive, Duration Leave)? MotionOf(ContentId look) => Broken ? throw new InvalidOperationException("broken") : (Arrive, Leave);
 }

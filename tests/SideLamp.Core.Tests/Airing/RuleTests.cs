@@ -146,7 +146,7 @@ public sealed class RuleTests : OnAir
         var before = Of("a");
         Facts.Edits++;
         Do(new Push(new("a")));
-        Assert.Equal(before with { Look = new LookId("a/c1/1") }, Of("a"));
+        Assert.Equal(before with { Content = new ContentId("a.c1.1") }, Of("a"));
     }
 
     [Fact]
@@ -211,12 +211,12 @@ public sealed class RuleTests : OnAir
     {
         Light("a");
         After(1000);
-        var pinned = Of("a").Look;
+        var pinned = Of("a").Content;
         Facts.Edits++;
         Advance();
-        Assert.Equal(pinned, Of("a").Look);
+        Assert.Equal(pinned, Of("a").Content);
         Do(new Push(new("a")));
-        Assert.NotEqual(pinned, Of("a").Look);
+        Assert.NotEqual(pinned, Of("a").Content);
     }
 
     [Fact]
@@ -263,7 +263,7 @@ public sealed class RuleTests : OnAir
         Facts.Broken = true;
         var later = Now + Duration.FromSeconds(5);
         Assert.Throws<InvalidOperationException>(() => Engine.Advance(Air, Facts, later));
-        Air = Engine.WithoutNextDue(Air);
+        Air = Engine.WithoutNextDue(Air, later).Air;
         Assert.Equal("d", Assert.Single(Engine.Advance(Air, Facts, later).State.Airings).Graphic.Value);
     }
 

@@ -9,9 +9,9 @@ namespace SideLamp.Core.Tests.Feeds;
 public sealed class WordsTests
 {
     private static readonly Instant Now = Instant.FromUtc(2026, 6, 20, 22, 0);
-    private static readonly ImmutableDictionary<FeedId, FeedState> Feeds = ImmutableDictionary<FeedId, FeedState>.Empty
-        .Add(new("cloth"), FeedState.Untouched.Read(FeedTable.OfText("Brimstone\n"), Now))
-        .Add(new("silent"), FeedState.Untouched);
+    private static readonly ImmutableDictionary<FeedId, FeedValue> Feeds = ImmutableDictionary<FeedId, FeedValue>.Empty
+        .Add(new("cloth"), new FeedValue(FeedTable.OfText("Brimstone\n"), Now))
+        .Add(new("silent"), new FeedValue(new FeedTable(["text"], []), Now));
 
     [Theory]
     [InlineData("Odalys\r\nThrupp", "Odalys Thrupp")]
@@ -41,11 +41,27 @@ public sealed class WordsTests
     public void Placeholders_are_filled_in(string words, string shown) => Assert.Equal(shown, Placeholders.Fill(words, Feeds));
 
     [Fact]
-    public void A_placeholder_that_cannot_be_read_is_a_fault_and_shows_as_it_is()
+    public void A_placeholder_that_cannot_be_read_is_a_fault_and_its_code_is_never_shown()
     {
         Assert.NotNull(Placeholders.FaultIn("{{ cloth. "));
-        Assert.Equal("{{ cloth. ", Placeholders.Fill("{{ cloth. ", Feeds));
+        Assert.Null(Placeholders.Fill("{{ cloth. ", Feeds));
         Assert.Null(Placeholders.FaultIn("{{ cloth.text }}"));
+    }
+
+    // Nothing but the allowed tags and filters (docs/placeholders.md), and the clock least of all: it is told when it is typed.
+    [Theory]
+    [InlineData("{% include 'x' %}", "include")]
+    [InlineData("{% render 'x' %}", "render")]
+    [InlineData("{% liquid assign a = 1 %}", "liquid")]
+    [InlineData("{% tablerow i in (1..3) %}{% endtablerow %}", "tablerow")]
+    [InlineData("{{ cloth.text | format_number: 'N999999999' }}", "format_number")]
+    [InlineData("{{ cloth.text | json }}", "json")]
+    [InlineData("{{ cloth.text | no_such_filter }}", "no_such_filter")]
+    [InlineData("{{ 'now' | date: '%H:%M' }}", "now")]
+    public void What_placeholders_may_not_use_is_named_when_it_is_typed_and_never_shown(string words, string named)
+    {
+        Assert.Contains(named, Placeholders.FaultIn(words), StringComparison.Ordinal);
+        Assert.Null(Placeholders.Fill(words, Feeds));
     }
 
     // Each would take minutes, or all of the memory: a range that is written out first, text and lists that double, sums beyond all numbers.
@@ -59,7 +75,11 @@ public sealed class WordsTests
     [InlineData("{% assign a = 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' | replace: 'a', 'aaaaaaaaaa' %}{{ a }}")]
     [InlineData("{% for i in (1..900) %}{{ 'moth' | append: 'moths and moths and moths' }}{% endfor %}")]
     [InlineData("{{ 79228162514264337593543950335 | times: 79228162514264337593543950335 }}")]
-    public void A_placeholder_that_uses_up_too_much_shows_as_it_is(string words) => Assert.Equal(words, Placeholders.Fill(words, Feeds));
+    [InlineData("{{ cloth.text | date: '%999999999d' }}")]
+    [InlineData("{{ '2026-06-20' | date: '%_0999999999d' }}")]
+    [InlineData("{% for i in (1..900) %}{% assign a = cloth.text | upcase | downcase | upcase | downcase | upcase | downcase | upcase | downcase | upcase | downcase %}{% endfor %}")]
+    [InlineData("{% assign a = 'abcdefghij' %}{% for i in (1..10) %}{% assign a = a | append: a %}{% endfor %}{{ a | replace: 'a', a }}")]
+    public void A_placeholder_that_uses_up_too_much_is_not_filled_in(string words) => Assert.Null(Placeholders.Fill(words, Feeds));
 
     [Fact]
     public void What_stays_within_bounds_is_filled_in_and_a_range_beyond_them_is_told_when_it_is_typed()
@@ -72,15 +92,25 @@ public sealed class WordsTests
     }
 
     [Fact]
-    public void A_feed_keeps_its_last_good_value_and_tells_two_ages()
+    public void The_language_is_the_one_that_is_written_down()
     {
-        var later = Now + Duration.FromSeconds(5);
-        var first = FeedState.Untouched.Read(FeedTable.OfText("one"), Now);
-        var same = first.Read(FeedTable.OfText("one"), later);
-        Assert.Equal((later, Now), (same.ReadAt, same.ChangedAt));
-        var lost = same.Failed("The file is gone.");
-        Assert.Equal((FeedHealth.Stale, "one"), (lost.Health, lost.Table!.Rows[0][0]));
-        Assert.Equal(FeedHealth.Waiting, FeedState.Untouched.Health);
-        Assert.Equal(FeedHealth.Failing, FeedState.Untouched.Failed("no").Health);
+        var written = File.ReadAllText(Path.Combine(ArchitectureTests.Root(), "docs", "placeholders.md"));
+        Assert.All(Placeholders.Tags.Concat(Placeholders.Filters), name => Assert.Contains($"`{name}`", written, StringComparison.Ordinal));
+    }
+
+    // Noncharacters as Unicode lists them; each made a former version stop, or the words bold.
+    [Theory]
+    [InlineData("a\uFFFEb")]
+    [InlineData("a\uFFFFb")]
+    [InlineData("a\uFDD0b")]
+    [InlineData("a\uFDEFb")]
+    [InlineData("a\U0001FFFEb")]
+    [InlineData("a\U0010FFFFb")]
+    [InlineData("a\u0000b")]
+    [InlineData("a\u0085\u009fb")]
+    public void What_has_no_spelling_goes_where_it_enters(string read)
+    {
+        Assert.Equal("ab", FeedTable.OfText(read).Rows[0][0].Replace("\u0085", "", StringComparison.Ordinal));
+        Assert.Equal("ab", Words.Clean(Spelling.Clean(read), FieldKind.Text).Replace(" ", "", StringComparison.Ordinal));
     }
 }

@@ -292,6 +292,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/air/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPress"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/standby": {
         parameters: {
             query?: never;
@@ -437,8 +453,6 @@ export interface components {
             stepsAt?: null | components["schemas"]["Instant"];
             edited: boolean;
         };
-        /** @enum {unknown} */
-        AirVerb: "light" | "dark" | "toggle" | "push" | "lightsOut" | "lightsBack" | "step" | "cue" | "stopCue" | "every" | "everyOff" | "alert" | "hush" | "hushOver" | "callOff" | "bringBack" | "forget" | "takeBack" | "timer" | "count" | "reset";
         AssetId: string;
         AssetView: {
             id: components["schemas"]["AssetId"];
@@ -447,16 +461,12 @@ export interface components {
             font?: null | components["schemas"]["FontNames"];
         };
         Attention: {
-            kind: components["schemas"]["AttentionKind"];
-            every: components["schemas"]["Duration"];
-            fault?: components["schemas"]["Fault"];
+            /** @enum {unknown} */
+            kind: "bounce" | "sheen" | "pulse";
+            every: number;
         };
         /** @enum {unknown} */
         AttentionKind: "bounce" | "sheen" | "pulse";
-        AttentionWish: {
-            on: boolean;
-            attention?: null | components["schemas"]["Attention"];
-        };
         /** @enum {unknown} */
         AtZero: "stop" | "over" | "again";
         Beat: {
@@ -569,17 +579,13 @@ export interface components {
             timers: components["schemas"]["TimerSetting"][];
         };
         Cycle: {
-            order: components["schemas"]["CycleOrder"];
-            every?: null | components["schemas"]["Duration"];
+            /** @enum {unknown} */
+            order: "once" | "round" | "shuffle";
+            every?: null | number;
             cards: string[];
-            fault?: components["schemas"]["Fault"];
         };
         /** @enum {unknown} */
         CycleOrder: "once" | "round" | "shuffle";
-        CycleWish: {
-            on: boolean;
-            cycle?: null | components["schemas"]["Cycle"];
-        };
         DeskNews: {
             k: string;
             epoch: string;
@@ -595,6 +601,8 @@ export interface components {
             last: components["schemas"]["SeatMemory"][];
             hush?: null | components["schemas"]["HushView"];
             lightsOut: boolean;
+            bringsBack: string[];
+            waits: boolean;
             takeBack?: null | string;
             trail: components["schemas"]["TrailLine"][];
             standby?: null | components["schemas"]["GraphicId"];
@@ -604,6 +612,7 @@ export interface components {
             feeds: components["schemas"]["FeedView"][];
             pages: components["schemas"]["PageView"][];
             unkept?: null | string;
+            findings: string[];
         };
         Digits: {
             /** Format: double */
@@ -636,10 +645,8 @@ export interface components {
             italic: boolean;
             file: string;
         };
-        Fault: {
-            path: string;
-            message: string;
-        };
+        /** @enum {unknown} */
+        Fates: "done" | "notDone" | "notKnown";
         Feed: {
             id: components["schemas"]["FeedId"];
             name: string;
@@ -678,8 +685,8 @@ export interface components {
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
         Follow: {
-            graphic: components["schemas"]["GraphicId"];
-            delay: components["schemas"]["Duration"];
+            graphic: string;
+            delay: number;
         };
         Following: {
             graphic: components["schemas"]["GraphicId"];
@@ -702,12 +709,48 @@ export interface components {
             k: string;
             why: string;
         };
-        Graphic: {
+        GraphicEdit: {
+            /** Format: int64 */
+            revision: number;
+            name?: null | string;
+            seat?: string;
+            place?: null | components["schemas"]["Placement"];
+            up?: string;
+            card?: string;
+            words?: null | {
+                [key: string]: string;
+            };
+            /** Format: double */
+            speed?: null | number;
+            cards?: null | components["schemas"]["CardDraft"][];
+            outfits?: null | components["schemas"]["Outfit"][];
+            lettering?: null | {
+                [key: string]: components["schemas"]["Lettering"];
+            };
+            template?: string;
+            covers?: null | boolean;
+            still?: null | boolean;
+            countKeys?: null | {
+                [key: string]: components["schemas"]["CountKeys"];
+            };
+            stay?: components["schemas"]["MaybeOfDuration"];
+            key?: components["schemas"]["MaybeOfstring"];
+            worn?: components["schemas"]["MaybeOfOutfitId"];
+            then?: components["schemas"]["MaybeOfFollow"];
+            every?: components["schemas"]["MaybeOfDuration"];
+            cycle?: components["schemas"]["MaybeOfCycle"];
+            attention?: components["schemas"]["MaybeOfAttention"];
+            sound?: components["schemas"]["MaybeOfSound"];
+            nextKey?: components["schemas"]["MaybeOfstring"];
+        };
+        GraphicId: string;
+        GraphicView: {
+            up: components["schemas"]["CardId"];
+            worn?: components["schemas"]["OutfitId"];
             id: components["schemas"]["GraphicId"];
             name: string;
             template: components["schemas"]["TemplateId"];
             cards: components["schemas"]["Card"][];
-            up: components["schemas"]["CardId"];
             seat: components["schemas"]["SeatId"];
             place: components["schemas"]["Placement"];
             stay?: null | components["schemas"]["Duration"];
@@ -718,7 +761,6 @@ export interface components {
             lettering: {
                 [key: string]: components["schemas"]["Lettering"];
             };
-            worn?: string;
             then?: null | components["schemas"]["Follow"];
             every?: null | components["schemas"]["Duration"];
             cycle?: null | components["schemas"]["Cycle"];
@@ -731,41 +773,6 @@ export interface components {
                 [key: string]: components["schemas"]["CountKeys"];
             };
         };
-        GraphicEdit: {
-            /** Format: int64 */
-            revision: number;
-            name?: null | string;
-            seat?: string;
-            place?: null | components["schemas"]["Placement"];
-            stay?: number;
-            key?: null | string;
-            up?: string;
-            card?: string;
-            words?: null | {
-                [key: string]: string;
-            };
-            /** Format: double */
-            speed?: null | number;
-            cards?: null | components["schemas"]["CardDraft"][];
-            outfits?: null | components["schemas"]["Outfit"][];
-            worn?: null | string;
-            lettering?: null | {
-                [key: string]: components["schemas"]["Lettering"];
-            };
-            template?: string;
-            then?: null | components["schemas"]["Follow"];
-            every?: number;
-            cycle?: null | components["schemas"]["CycleWish"];
-            covers?: null | boolean;
-            still?: null | boolean;
-            attention?: null | components["schemas"]["AttentionWish"];
-            sound?: null | components["schemas"]["Sound"];
-            nextKey?: null | string;
-            countKeys?: null | {
-                [key: string]: components["schemas"]["CountKeys"];
-            };
-        };
-        GraphicId: string;
         HushView: {
             since: components["schemas"]["Instant"];
             waiting: string[];
@@ -863,6 +870,29 @@ export interface components {
             level: number;
             muted: boolean;
         };
+        MaybeOfAttention: null | {
+            /** @enum {unknown} */
+            kind: "bounce" | "sheen" | "pulse";
+            every: number;
+        };
+        MaybeOfCycle: null | {
+            /** @enum {unknown} */
+            order: "once" | "round" | "shuffle";
+            every?: null | number;
+            cards: string[];
+        };
+        MaybeOfDuration: null | number;
+        MaybeOfFollow: null | {
+            graphic: string;
+            delay: number;
+        };
+        MaybeOfOutfitId: null | string;
+        MaybeOfSound: null | {
+            source: string;
+            /** Format: double */
+            level: number;
+        };
+        MaybeOfstring: null | string;
         /** @enum {unknown} */
         MediaKind: "still" | "video" | "animation";
         /** @enum {unknown} */
@@ -1087,29 +1117,208 @@ export interface components {
              */
             blur: number;
         };
-        Press: {
-            id: components["schemas"]["CommandId"];
-            verb: components["schemas"]["AirVerb"];
-            graphic?: string;
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Pressed: {
+            done: boolean;
+            /** @default true */
+            isKept: boolean;
+        };
+        PressFate: {
+            fate: components["schemas"]["Fates"];
+        };
+        PressPressAlert: {
+            /** @enum {string} */
+            verb: "alert";
+            graphic: components["schemas"]["GraphicId"];
             card?: string;
-            /** @default false */
-            alone: boolean;
-            cue?: string;
-            seat?: string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressBringBack: {
+            /** @enum {string} */
+            verb: "bringBack";
+            seat: components["schemas"]["SeatId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressCallOff: {
+            /** @enum {string} */
+            verb: "callOff";
+            graphic: components["schemas"]["GraphicId"];
+            since?: number;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressCount: {
+            /** @enum {string} */
+            verb: "count";
+            graphic: components["schemas"]["GraphicId"];
+            field: string;
             /** Format: double */
             by?: null | number;
             /** Format: double */
             to?: null | number;
-            field?: null | string;
-            keep?: null | boolean;
+            card?: string;
+            id: components["schemas"]["CommandId"];
             how?: null | string;
-            timer?: string;
-            act?: null | components["schemas"]["TimerAct"];
-            since?: number;
-            at?: number;
+            at?: null | components["schemas"]["Instant"];
         };
-        Pressed: {
-            done: boolean;
+        PressPressCue: {
+            /** @enum {string} */
+            verb: "cue";
+            cue: components["schemas"]["CueId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressDark: {
+            /** @enum {string} */
+            verb: "dark";
+            graphic: components["schemas"]["GraphicId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressEvery: {
+            /** @enum {string} */
+            verb: "every";
+            graphic: components["schemas"]["GraphicId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressEveryOff: {
+            /** @enum {string} */
+            verb: "everyOff";
+            graphic: components["schemas"]["GraphicId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressForget: {
+            /** @enum {string} */
+            verb: "forget";
+            seat: components["schemas"]["SeatId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressHush: {
+            /** @enum {string} */
+            verb: "hush";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressHushOver: {
+            /** @enum {string} */
+            verb: "hushOver";
+            /** @default true */
+            run: boolean;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressLetThemCome: {
+            /** @enum {string} */
+            verb: "letThemCome";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressLight: {
+            /** @enum {string} */
+            verb: "light";
+            graphic: components["schemas"]["GraphicId"];
+            card?: string;
+            /** @default false */
+            alone: boolean;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressLightsBack: {
+            /** @enum {string} */
+            verb: "lightsBack";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressLightsOut: {
+            /** @enum {string} */
+            verb: "lightsOut";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressPush: {
+            /** @enum {string} */
+            verb: "push";
+            graphic: components["schemas"]["GraphicId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressReset: {
+            /** @enum {string} */
+            verb: "reset";
+            graphic: components["schemas"]["GraphicId"];
+            /** @default true */
+            keepWords: boolean;
+            card?: string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressStep: {
+            /** @enum {string} */
+            verb: "step";
+            graphic: components["schemas"]["GraphicId"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            by: number;
+            card?: string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressStopCue: {
+            /** @enum {string} */
+            verb: "stopCue";
+            cue: components["schemas"]["CueId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressTakeBack: {
+            /** @enum {string} */
+            verb: "takeBack";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressTimer: {
+            /** @enum {string} */
+            verb: "timer";
+            timer: components["schemas"]["TimerId"];
+            act: components["schemas"]["TimerAct"];
+            by?: number;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+        };
+        PressPressToggle: {
+            /** @enum {string} */
+            verb: "toggle";
+            graphic: components["schemas"]["GraphicId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
         };
         PreviewWish: {
             graphic: components["schemas"]["GraphicId"];
@@ -1133,6 +1342,8 @@ export interface components {
             /** Format: int64 */
             revision: number;
             id?: null | string;
+            /** @default true */
+            isKept: boolean;
         };
         SavedFinish: {
             name: string;
@@ -1202,7 +1413,7 @@ export interface components {
             canvas: components["schemas"]["Canvas"];
             brand: components["schemas"]["Brand"];
             brands: components["schemas"]["Brand"][];
-            graphics: components["schemas"]["Graphic"][];
+            graphics: components["schemas"]["GraphicView"][];
             feeds: components["schemas"]["Feed"][];
             outputs: components["schemas"]["Output"][];
             liveEdits: boolean;
@@ -1244,7 +1455,6 @@ export interface components {
             source: string;
             /** Format: double */
             level: number;
-            fault?: components["schemas"]["Fault"];
         };
         Span: {
             text: string;
@@ -1279,6 +1489,7 @@ export interface components {
             timer?: null | components["schemas"]["TimerId"];
             untouched: boolean;
             fits: components["schemas"]["TextFit"][];
+            outside: boolean;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -2173,6 +2384,30 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPress: {
+        parameters: {
+            query?: {
+                at?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PressFate"];
                 };
             };
         };

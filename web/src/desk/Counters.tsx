@@ -101,7 +101,7 @@ export function NewRound({ graphic, card, template }: { graphic: Graphic; card: 
   const { press } = useAir();
   if (!template.fields.some((field) => field.start != null)) return null;
   const named = template.fields.some((field) => field.kind !== 'number' && field.kind !== 'picture');
-  const reset = (keep: boolean): void => void press('reset', { graphic: graphic.id, card: card.id, keep });
+  const reset = (keep: boolean): void => void press('reset', { graphic: graphic.id, card: card.id, keepWords: keep });
   return (
     <div className="flex flex-wrap items-center gap-1.5">
       <Button onClick={() => reset(true)} title="The numbers begin anew; the words stay.">

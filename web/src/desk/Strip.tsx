@@ -48,11 +48,11 @@ export function Strip() {
           <BellOff aria-hidden size={14} className="text-cool" />
           Hush {clockText(now - news.hush.since)}
           {waiting > 0 && (
-            <Button kind="bare" onClick={() => void press('hushOver', { keep: false })}>
+            <Button kind="bare" onClick={() => void press('hushOver', { run: false })}>
               End, drop {waiting}
             </Button>
           )}
-          <Button kind="bare" onClick={() => void press('hushOver', { keep: true })}>
+          <Button kind="bare" onClick={() => void press('hushOver', { run: true })}>
             End the hush
           </Button>
         </span>

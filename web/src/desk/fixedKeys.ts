@@ -62,7 +62,7 @@ export const fixedKeys: readonly FixedKey[] = [
     what: 'Hush, and its end',
     is: alt('H'),
     run: (_, news, press) =>
-      void (news?.hush ? press('hushOver', { keep: true, how: 'key Alt H' }) : press('hush', { how: 'key Alt H' })),
+      void (news?.hush ? press('hushOver', { run: true, how: 'key Alt H' }) : press('hush', { how: 'key Alt H' })),
   },
   {
     caps: ['Alt', 'L'],

@@ -124,7 +124,7 @@ function useDeeds(): Deed[] {
       ...(news?.lightsOut ? [air('Lights back', () => void press('lightsBack', { how }))] : []),
       ...(news?.takeBack ? [air('Take back the last act on air', () => void press('takeBack', { how }))] : []),
       news?.hush
-        ? air('End the hush', () => void press('hushOver', { keep: true, how }))
+        ? air('End the hush', () => void press('hushOver', { run: true, how }))
         : air('Hush: what comes by itself waits', () => void press('hush', { how })),
       ...(news?.last ?? []).map((one) =>
         air(`Bring back ${nameOf(one.graphic)}`, () => void press('bringBack', { seat: one.seat, how })),

@@ -14,12 +14,16 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
   return (
     <Heading name="Keys" note="? on the desk shows all">
       <div className="grid grid-cols-2 gap-2">
-        <KeyField label="On and off" value={graphic.key} onKeep={(key) => void edits.graphic(graphic.id, { key })} />
+        <KeyField
+          label="On and off"
+          value={graphic.key}
+          onKeep={(key) => void edits.graphic(graphic.id, { key: key || null })}
+        />
         {graphic.cards.length > 1 && (
           <KeyField
             label="Next card"
             value={graphic.nextKey}
-            onKeep={(nextKey) => void edits.graphic(graphic.id, { nextKey })}
+            onKeep={(nextKey) => void edits.graphic(graphic.id, { nextKey: nextKey || null })}
           />
         )}
         {numbers.flatMap((field) => [

@@ -14,7 +14,8 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
   const [name, setName] = useState('');
   const worn = graphic.outfits.find((outfit) => outfit.id === graphic.worn);
   const hidden = worn?.hidden ?? [];
-  const keep = (outfits: Outfit[], wear: string): void => void edits.graphic(graphic.id, { outfits, worn: wear });
+  const keep = (outfits: Outfit[], wear: string): void =>
+    void edits.graphic(graphic.id, { outfits, worn: wear || null });
 
   const toggle = (part: string): void => {
     const next = hidden.includes(part) ? hidden.filter((one) => one !== part) : [...hidden, part];

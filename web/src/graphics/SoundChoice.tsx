@@ -14,7 +14,7 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
   const { sound } = graphic;
   const own = show.assets.filter((asset) => kindOf(asset.id) === 'sound');
   const choose = (source: string): void =>
-    void edits.graphic(graphic.id, { sound: { source, level: sound?.level ?? 0.8 } });
+    void edits.graphic(graphic.id, { sound: source ? { source, level: sound?.level ?? 0.8 } : null });
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);
     if (asset) choose(asset.id);

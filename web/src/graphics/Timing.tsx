@@ -21,7 +21,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
             step={0.5}
             placeholder="until switched off"
             value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
-            onKeep={(text) => void edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) })}
+            onKeep={(text) => void edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null })}
           />
         )}
       />
@@ -59,7 +59,9 @@ function Then({ graphic }: { graphic: Graphic }) {
         label="Then"
         value={then?.graphic ?? ''}
         choices={[['', 'nothing'], ...namesBeside(show, graphic)]}
-        onChoose={(next) => void edits.graphic(graphic.id, { then: { graphic: next, delay: then?.delay ?? 0 } })}
+        onChoose={(next) =>
+          void edits.graphic(graphic.id, { then: next ? { graphic: next, delay: then?.delay ?? 0 } : null })
+        }
       />
       {then && (
         <Seconds
@@ -90,8 +92,8 @@ function Eye({ graphic }: { graphic: Graphic }) {
     const stay = kind === 'again' && graphic.stay == null ? { stay: 8000 } : {};
     void edits.graphic(graphic.id, {
       ...stay,
-      every: kind === 'again' ? every : 0,
-      attention: kind === '' || kind === 'again' ? { on: false } : { on: true, attention: { kind, every } },
+      every: kind === 'again' ? every : null,
+      attention: kind === '' || kind === 'again' ? null : { kind, every },
     });
   };
   return (
@@ -127,7 +129,7 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
   const { cycle } = graphic;
   const keep = (next: Partial<NonNullable<Graphic['cycle']>>): void =>
     void edits.graphic(graphic.id, {
-      cycle: { on: true, cycle: { order: 'round', every: 8000, cards: [], ...cycle, ...next } },
+      cycle: { order: 'round', every: 8000, cards: [], ...cycle, ...next },
     });
   const chosen = (id: string) => !cycle || cycle.cards.length === 0 || cycle.cards.includes(id);
   const toggle = (id: string): void => {
@@ -142,9 +144,7 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
           value={cycle?.order ?? ''}
           choices={[['', 'by hand only'], ...Object.entries(orders)]}
           onChoose={(order) =>
-            order
-              ? keep({ order: order as keyof typeof orders })
-              : void edits.graphic(graphic.id, { cycle: { on: false } })
+            order ? keep({ order: order as keyof typeof orders }) : void edits.graphic(graphic.id, { cycle: null })
           }
         />
         {cycle?.every != null && <Seconds label="Each for, s" ms={cycle.every} onKeep={(every) => keep({ every })} />}

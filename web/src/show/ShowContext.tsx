@@ -6,7 +6,7 @@ import { useLive } from '../live/LiveContext';
 import { makeKeeper, type Keeping } from './keeper';
 
 export type Show = Schemas['ShowView'];
-export type Graphic = Schemas['Graphic'];
+export type Graphic = Schemas['GraphicView'];
 export type Card = Schemas['Card'];
 export type Template = Schemas['TemplateView'];
 export type Asset = Schemas['AssetView'];
@@ -217,40 +217,14 @@ function bytesOf(file: File) {
   };
 }
 
-/** A graphic as it will be once the edit is kept. */
-function withEdit(
-  graphic: Graphic,
-  {
-    card,
-    words,
-    stay,
-    key,
-    cards,
-    worn,
-    then,
-    every,
-    cycle,
-    attention,
-    sound,
-    nextKey,
-    ...plain
-  }: Edit<Schemas['GraphicEdit']>,
-): Graphic {
+/** A graphic as it will be once the edit is kept: what is left out stays, and null is none. */
+function withEdit(graphic: Graphic, { card, words, cards, ...plain }: Edit<Schemas['GraphicEdit']>): Graphic {
   const of = card ?? plain.up ?? graphic.up;
   // New cards get their names from the server; until then the old ones stand.
   const known = cards?.every((one) => one.id != null) ? (cards as Card[]) : graphic.cards;
   return {
     ...graphic,
     ...(plain as Partial<Graphic>),
-    ...(then === undefined ? {} : { then: then?.graphic ? then : undefined }),
-    ...(worn === undefined ? {} : { worn: worn || undefined }),
-    ...(stay === undefined ? {} : { stay: stay || undefined }),
-    ...(every === undefined ? {} : { every: every || undefined }),
-    ...(cycle ? { cycle: cycle.on ? cycle.cycle : undefined } : {}),
-    ...(attention ? { attention: attention.on ? attention.attention : undefined } : {}),
-    ...(sound ? { sound: sound.source ? sound : undefined } : {}),
-    ...(nextKey === undefined ? {} : { nextKey: nextKey || undefined }),
-    ...(key === undefined ? {} : { key: key || undefined }),
     cards: words ? known.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one)) : known,
   };
 }

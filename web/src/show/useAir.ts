@@ -3,12 +3,21 @@ import { toast } from 'sonner';
 import { answered, client, Refusal, type Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
 
-export type Verb = Schemas['AirVerb'];
-type What = Omit<Partial<Schemas['Press']>, 'id' | 'verb' | 'at'>;
+type Press = Schemas['Press'];
+export type Verb = Press['verb'];
+type PressOf<V extends Verb> = Extract<Press, { verb: V }>;
+/** What the server takes as usual where it is left out. */
+type Usual = 'alone' | 'by' | 'run' | 'keepWords';
+/** What a verb must be told, besides. */
+export type What<V extends Verb> = Omit<PressOf<V>, 'id' | 'verb' | 'at' | Usual> &
+  Partial<Pick<PressOf<V>, Extract<keyof PressOf<V>, Usual>>>;
 type Choice = Schemas['Standby'];
 
 /** Sends a press. False when it could not be sent, or was refused; which has been said by then. */
-export type PressIt = (verb: Verb, what?: What) => Promise<boolean>;
+export type PressIt = <V extends Verb>(
+  verb: V,
+  ...what: Record<string, never> extends What<V> ? [what?: What<V>] : [what: What<V>]
+) => Promise<boolean>;
 
 type Wish = 'light' | 'dark';
 
@@ -89,11 +98,12 @@ export function useAir() {
     [up],
   );
   const press = useCallback<PressIt>(
-    async (verb, what = {}) => {
-      const shown = up && (verb === 'light' || verb === 'dark') && what.graphic ? what.graphic : null;
+    async (verb, ...[what]) => {
+      const about = what as { graphic?: string } | undefined;
+      const shown = up && (verb === 'light' || verb === 'dark') && about?.graphic ? about.graphic : null;
       const [id, at] = [crypto.randomUUID(), clock.now()];
       if (shown) ask(shown, id, verb as Wish);
-      const body = { id, verb, alone: false, ...what, at };
+      const body = { id, verb, ...what, at } as unknown as Press;
       const done = await send((signal) => answered(client.POST('/api/air', { body, signal })));
       // The news comes before the answer: by now the desk knows.
       if (shown) answer(shown, id);

@@ -1,19 +1,17 @@
 using NodaTime;
-using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
-using SideLamp.Store;
 
-namespace SideLamp.Server.Loop;
+namespace SideLamp.Core.Loop;
 
-/// <summary>What the engine wants to know of a show, from the layout. It remembers the looks that it has told of.</summary>
+/// <summary>What the engine wants to know of a show, from the layout. It remembers the contents that it has told of.</summary>
 /// <param name="skew">By how much the machine's clock has been set ahead of the engine's: times of day are that clock's.</param>
 public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirFacts
 {
-    private readonly Dictionary<LookId, Look> _told = [];
+    private readonly Dictionary<ContentId, Content> _told = [];
 
-    public Look? Look(LookId id) => _told.GetValueOrDefault(id) ?? kept.Looks.GetValueOrDefault(id);
+    public Content? Content(ContentId id) => _told.GetValueOrDefault(id) ?? kept.Contents.GetValueOrDefault(id);
 
     public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
     {
@@ -22,23 +20,24 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
             return null;
         }
 
-        var chosen = (card is { } wished ? own.Card(wished) : null) ?? own.UpCard;
-        var worn = outfit is { } wish && !own.Wears(wish) ? own.Wearing(wish) : own;
-        if (book.LookOf(kept.Show, worn, chosen) is not var (lookId, look))
+        var chosen = kept.Choices.Of(own);
+        chosen = outfit is { } wish && !chosen.Wears(wish) ? chosen.Wearing(wish) : chosen;
+        var shown = (card is { } wished ? own.Card(wished) : null) ?? chosen.UpCard;
+        if (book.ContentOf(kept.Show, chosen, shown) is not { } pinned)
         {
             return null;
         }
 
-        _told[lookId] = look;
-        var picture = book.PictureOf(lookId, look, kept);
+        _told[pinned.Id] = pinned.Content;
+        var picture = book.PictureOf(pinned, kept);
         // Words on several pages stay until the last has been read, however short the stay is.
         var stay = own.Stay is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
         return new Prepared(
             graphic,
-            chosen.Id,
+            shown.Id,
             own.Seat,
             own.Template,
-            lookId,
+            pinned.Id,
             stay,
             picture.Arrive,
             picture.Leave,
@@ -59,6 +58,6 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
     public Instant Next(LocalTime time, Instant now) => TimeOfDay.Next(time, DateTimeZoneProviders.Tzdb.GetSystemDefault(), now + skew) - skew;
 
-    public (Duration Arrive, Duration Leave)? MotionOf(LookId look) =>
-        Look(look) is { } known && book.PictureOf(look, known, kept) is var picture ? (picture.Arrive, picture.Leave) : null;
+    public (Duration Arrive, Duration Leave)? MotionOf(ContentId id) =>
+        Content(id) is { } known && book.PictureOf(new Pinned(id, known), kept) is var picture ? (picture.Arrive, picture.Leave) : null;
 }

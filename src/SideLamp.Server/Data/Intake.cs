@@ -1,19 +1,32 @@
+using SideLamp.Core;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
-using SideLamp.Server.Loop;
+using SideLamp.Server.Api;
 using SideLamp.Store;
 
-namespace SideLamp.Server.Api;
+namespace SideLamp.Server.Data;
 
 /// <summary>Takes files in: what they are, their bytes say, not their names.</summary>
 public static class Intake
 {
+    /// <summary>Large files are taken one after the other: four films at once need not fit into memory together.</summary>
+    private static readonly SemaphoreSlim OneAtATime = new(1, 1);
+
     /// <exception cref="RefusedException">It is too large, damaged, or nothing that pages can show.</exception>
     public static async Task<AssetView> Receive(HttpRequest request, AssetRepository assets, string? name)
     {
-        var bytes = await ReadAll(request, MediaFile.LargestVideo);
-        return Keep(assets, bytes, name ?? "file");
+        await OneAtATime.WaitAsync(request.HttpContext.RequestAborted);
+        try
+        {
+            var bytes = await ReadAll(request, MediaFile.LargestVideo);
+            return await Task.Run(() => Keep(assets, bytes, name ?? "file"));
+        }
+        finally
+        {
+            OneAtATime.Release();
+        }
     }
 
     /// <exception cref="RefusedException">It is too large, damaged, or nothing that pages can show.</exception>
@@ -25,7 +38,8 @@ public static class Intake
             throw RefusedException.Faulty(read.Faults);
         }
 
-        return AssetView.Of(assets.Add(bytes, file, Words.Clean(name, FieldKind.Text)), file.Font);
+        var clean = Words.Clean(name, FieldKind.Text);
+        return AssetView.Of(assets.Add(bytes, file, clean.Length > Names.Longest ? Spelling.Clean(clean[..Names.Longest]) : clean), file.Font);
     }
 
     /// <exception cref="RefusedException">There is more than this.</exception>

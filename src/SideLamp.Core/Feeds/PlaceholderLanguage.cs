@@ -1,0 +1,207 @@
+using System.Collections.Frozen;
+using System.Globalization;
+using System.Text.RegularExpressions;
+using Fluid;
+using Fluid.Ast;
+using Fluid.Values;
+
+namespace SideLamp.Core.Feeds;
+
+/// <summary>
+/// What of Liquid placeholders may use, and what filling them in may use up (docs/placeholders.md). The words of a show, which may
+/// come from a file of somebody else's, must never take the show with them. Steps alone are not enough: text doubles in a loop, a
+/// range is written out before its first step, and one filter can make a gigabyte of a letter: so what a filter would make is
+/// reckoned before it runs.
+/// </summary>
+internal static partial class PlaceholderLanguage
+{
+    private const int MostSteps = 2000;
+    private const int LongestRange = 1000;
+
+    /// <summary>In characters; of lists, in entries.</summary>
+    public const int LongestText = 20_000;
+
+    /// <summary>Characters that all filters of one evaluation may read and write together: some milliseconds of work.</summary>
+    private const long MostWork = 400_000;
+
+    private const string WorkName = "work";
+
+    private static readonly string[] Tags = ["if", "unless", "case", "for", "break", "continue", "assign", "capture", "comment", "#", "raw"];
+
+    private static readonly FrozenSet<string> Filters = new[]
+    {
+        "abs", "append", "at_least", "at_most", "capitalize", "ceil", "compact", "date", "default", "divided_by", "downcase", "escape", "first", "floor", "join",
+        "last", "lstrip", "map", "minus", "modulo", "plus", "prepend", "remove", "remove_first", "remove_last", "replace", "replace_first", "replace_last", "reverse", "round",
+        "rstrip", "size", "slice", "sort", "sort_natural", "split", "strip", "strip_html", "strip_newlines", "sum", "times", "truncate", "truncatewords", "uniq", "upcase",
+        "url_decode", "url_encode", "where",
+    }.ToFrozenSet(StringComparer.Ordinal);
+
+    /// <summary>All that placeholders may use, for the documentation and its test.</summary>
+    public static IEnumerable<string> AllFilters => Filters.Order(StringComparer.Ordinal);
+
+    public static IEnumerable<string> AllTags => Tags;
+
+    public static readonly FluidParser Parser = MakeParser();
+
+    private static readonly TemplateOptions Options = MakeOptions();
+
+    public static TemplateContext NewContext() => new(Options);
+
+    /// <summary>Why a template is not filled in at all, in a sentence; null when it is.</summary>
+    public static string? FaultIn(IFluidTemplate template)
+    {
+        var inspection = new Inspection();
+        inspection.VisitTemplate(template);
+        return inspection.Fault;
+    }
+
+    /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
+    public static string Render(IFluidTemplate template, TemplateContext context)
+    {
+        using var writer = new ShortWriter();
+        template.RenderAsync(writer, NullEncoder.Default, context).AsTask().GetAwaiter().GetResult();
+        return writer.ToString();
+    }
+
+    private static FluidParser MakeParser()
+    {
+        var parser = new FluidParser();
+        foreach (var tag in parser.RegisteredTags.Keys.Except(Tags).ToList())
+        {
+            parser.RegisteredTags.Remove(tag);
+        }
+
+        return parser;
+    }
+
+    private static TemplateOptions MakeOptions()
+    {
+        var options = new TemplateOptions
+        {
+            MaxSteps = MostSteps,
+            MaxRecursion = 20,
+            CultureInfo = CultureInfo.InvariantCulture,
+            // Pure: what is filled in depends on the feeds alone. Clocks are timers.
+            Now = () => DateTimeOffset.UnixEpoch,
+            TimeZone = TimeZoneInfo.Utc,
+            Assigned = (_, value, _) => new ValueTask<FluidValue>(NotTooLong(value)),
+            Captured = (_, value, _) => new ValueTask<FluidValue>(NotTooLong(value)),
+        };
+        foreach (var (name, filter) in options.Filters.ToList())
+        {
+            options.Filters.Remove(name);
+            if (Filters.Contains(name))
+            {
+                options.Filters.AddFilter(name, (input, arguments, context) => Limited(name, filter, input, arguments, context));
+            }
+        }
+
+        return options;
+    }
+
+    private static async ValueTask<FluidValue> Limited(string name, FilterDelegate filter, FluidValue input, FilterArguments arguments, TemplateContext context)
+    {
+        var lengths = Enumerable.Range(0, arguments.Count).Select(at => LengthOf(arguments.At(at))).ToList();
+        var read = LengthOf(input);
+        // What it would make at the most, reckoned before it makes it.
+        var made = name switch
+        {
+            "replace" or "replace_first" or "replace_last" => read + ((read / Math.Max(1, lengths.FirstOrDefault())) + 1L) * lengths.ElementAtOrDefault(1),
+            "join" => read + ((input as ArrayValue)?.Values.Count ?? 0) * (long)lengths.FirstOrDefault(),
+            "url_encode" or "escape" => read * 6L,
+            _ => read + lengths.Sum(length => (long)length),
+        };
+        if (name == "date" && arguments.At(0).ToStringValue() is var format && (format.Length > 100 || WideField().IsMatch(format)))
+        {
+            throw new InvalidOperationException("A date is written in up to 100 characters.");
+        }
+
+        var work = (context.AmbientValues.TryGetValue(WorkName, out var so) ? (long)so : 0) + read + made + 50;
+        context.AmbientValues[WorkName] = work;
+        return made > LongestText * 6L || work > MostWork
+            ? throw new InvalidOperationException("Filling it in takes too much work.")
+            : NotTooLong(await filter(input, arguments, context));
+    }
+
+    private static int LengthOf(FluidValue value) =>
+        value switch
+        {
+            StringValue text => text.ToStringValue().Length,
+            ArrayValue list => list.Values.Sum(one => one is StringValue text ? text.ToStringValue().Length + 1 : 8),
+            _ => 20,
+        };
+
+    private static FluidValue NotTooLong(FluidValue value) =>
+        LengthOf(value) <= LongestText ? value : throw new InvalidOperationException($"A placeholder makes at most {LongestText} characters.");
+
+    /// <summary>A width of three figures or more in a format of dates.</summary>
+    [GeneratedRegex(@"%[^a-zA-Z%]*\d{3,}", RegexOptions.NonBacktracking)]
+    private static partial Regex WideField();
+
+    /// <summary>Looks for what may not be used, and for ranges whose length is not known from the words themselves, or is too great.</summary>
+    private sealed class Inspection : AstVisitor
+    {
+        public string? Fault { get; private set; }
+
+        protected override Expression VisitRangeExpression(RangeExpression range)
+        {
+            if (NumberIn(range.From) is not { } from || NumberIn(range.To) is not { } to || to - from > LongestRange)
+            {
+                Fault ??= $"A range goes from one number to another, over {LongestRange} steps at the most.";
+            }
+
+            return base.VisitRangeExpression(range);
+        }
+
+        protected override Expression VisitFilterExpression(FilterExpression filter)
+        {
+            if (!Filters.Contains(filter.Name))
+            {
+                Fault ??= $"There is no filter “{(filter.Name.Length > 40 ? filter.Name[..40] + "…" : filter.Name)}”. Take it out of the placeholder.";
+            }
+            else if (filter.Name == "date" && filter.Input is LiteralExpression { Value: StringValue literal } && literal.ToStringValue() is "now" or "today")
+            {
+                Fault ??= "What time it is now is shown by a timer, and not by “now”.";
+            }
+
+            return base.VisitFilterExpression(filter);
+        }
+
+        private static decimal? NumberIn(Expression expression) => expression is LiteralExpression { Value: NumberValue number } ? number.ToNumberValue() : null;
+    }
+
+    private sealed class ShortWriter() : StringWriter(CultureInfo.InvariantCulture)
+    {
+        public override void Write(char value)
+        {
+            base.Write(value);
+            Check();
+        }
+
+        public override void Write(string? value)
+        {
+            base.Write(value);
+            Check();
+        }
+
+        public override void Write(char[] buffer, int index, int count)
+        {
+            base.Write(buffer, index, count);
+            Check();
+        }
+
+        public override void Write(ReadOnlySpan<char> buffer)
+        {
+            base.Write(buffer);
+            Check();
+        }
+
+        private void Check()
+        {
+            if (GetStringBuilder().Length > LongestText)
+            {
+                throw new InvalidOperationException($"Filled in, words have at most {LongestText} characters.");
+            }
+        }
+    }
+}

@@ -1,0 +1,94 @@
+using System.Text.Json.Nodes;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Keeping;
+
+/// <summary>The codec of each kept thing.</summary>
+public static class Codecs
+{
+    /// <summary>A show without its lists, which are kept entry by entry (<see cref="ShowLists"/>).</summary>
+    public static Codec<Show> Head { get; } = new(WithLists);
+
+    public static Codec<Standby> Standby { get; } = new();
+
+    public static Codec<AirState> Air { get; } = new(WithContents);
+
+    public static Codec<Act> Act { get; } = new(WithContentsAndWays);
+
+    public static Codec<GraphicChoice> Choice { get; } = new();
+
+    public static Codec<FeedValue> Value { get; } = new();
+
+    public static Codec<Brand> Brand { get; } = new(WithOwnFaces);
+
+    public static Codec<ContentPieces> Content { get; } = new(InPieces);
+
+    private static void WithLists(JsonObject head)
+    {
+        foreach (var list in new[] { "graphics", "feeds", "outputs", "wardrobe", "ownSeats", "seatOrder", "keepClear", "ownTemplates", "savedFinishes" })
+        {
+            head[list] ??= new JsonArray();
+        }
+
+        WithOwnFaces(head["brand"]!.AsObject());
+    }
+
+    /// <summary>Brands have other logos and typefaces of their own; exported files of the first version lack them.</summary>
+    private static void WithOwnFaces(JsonObject brand)
+    {
+        brand["alternates"] ??= new JsonArray();
+        brand["type"]!["own"] ??= new JsonArray();
+    }
+
+    /// <summary>What an airing pins was called its look; and what comes by itself waited as long as the lights were out.</summary>
+    private static void WithContents(JsonObject air)
+    {
+        Rename(air, "look", "content");
+        air["waits"] = air["lightsOut"] is not null;
+    }
+
+    private static void WithContentsAndWays(JsonObject act)
+    {
+        Rename(act, "look", "content");
+        var switched = act["switched"]?.GetValue<bool>() == true;
+        act["wentOut"] = switched && act["lightsOut"] is null;
+        act["waited"] = switched && act["lightsOut"] is not null;
+    }
+
+    private static void InPieces(JsonObject content)
+    {
+        content["template"] = content["templateSource"]?.DeepClone();
+        WithOwnFaces(content["brand"]!.AsObject());
+    }
+
+    private static void Rename(JsonNode? node, string from, string to)
+    {
+        switch (node)
+        {
+            case JsonObject body:
+                foreach (var child in body.ToList())
+                {
+                    Rename(child.Value, from, to);
+                }
+
+                if (body.ContainsKey(from))
+                {
+                    var value = body[from];
+                    body.Remove(from);
+                    body[to] = value;
+                }
+
+                break;
+            case JsonArray list:
+                foreach (var child in list)
+                {
+                    Rename(child, from, to);
+                }
+
+                break;
+        }
+    }
+}

@@ -1,0 +1,315 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>What inputs make of the stage. Pure: the same stage, input and instant always give an equal turn.</summary>
+public sealed class Folding(PictureBook book, Shelf shelf)
+{
+    /// <param name="skew">By how much the machine's clock has been set ahead of the engine's.</param>
+    public Turn Fold(Stage stage, Input input, Instant now, Duration skew)
+    {
+        try
+        {
+            return new Fold(book, shelf, now, skew).Of(stage, input);
+        }
+        catch (RefusedException refused)
+        {
+            return new Turn(stage, [], new Reply(refused.Refusal));
+        }
+    }
+
+    /// <summary>The stage without what is due next, for when working that out has failed and would fail again (rule 31).</summary>
+    public static Stage WithoutNextDue(Stage stage, Instant now)
+    {
+        var (air, what) = Engine.WithoutNextDue(stage.Air, now);
+        return (stage with { Kept = stage.Kept with { Air = air } }).Told(new TrailLine(now, $"{what ?? "Something"} was due, could not be worked out, and was left out", null));
+    }
+}
+
+/// <summary>One input being worked out.</summary>
+internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration skew)
+{
+    public Turn Of(Stage stage, Input input) =>
+        input switch
+        {
+            PressInput press => Press(stage, press.Press),
+            StandbyInput standby => PutInStandby(stage, standby.Standby),
+            EditInput edit => Edit(stage, edit.Edit, edit.Page),
+            UndoInput undo => TakeEditBack(stage, undo),
+            ReadingInput reading => Read(stage, reading),
+            TimeInput => Advance(stage),
+            OpenedInput => Open(stage),
+            ClockSetInput => ClockWasSet(stage),
+            _ => throw new ArgumentException($"No such input: {input.GetType().Name}.", nameof(input)),
+        };
+
+    private AirFacts Facts(Stage stage) => new(book, stage.Kept, skew);
+
+    private Turn Advance(Stage stage)
+    {
+        var facts = Facts(stage);
+        return Aired(stage, Engine.Advance(stage.Air, facts, now), facts, null);
+    }
+
+    private Turn Do(Stage stage, AirCommand command, CommandId? id = null, string? by = null)
+    {
+        var facts = Facts(stage);
+        return Aired(stage, Engine.Apply(stage.Air, command, facts, now, id), facts, by);
+    }
+
+    /// <summary>One command after the other.</summary>
+    private Turn DoAll(Turn turn, IEnumerable<AirCommand> commands) =>
+        commands.Aggregate(turn, (so, command) =>
+        {
+            var next = Do(so.Stage, command);
+            return so with { Stage = next.Stage, Happenings = so.Happenings.AddRange(next.Happenings) };
+        });
+
+    private Turn Press(Stage stage, Press press)
+    {
+        if (press.CommandIn(stage.Show) is { } command)
+        {
+            return Do(stage, command, press.Id, press.Told);
+        }
+
+        var id = press switch
+        {
+            PressCount count => count.Graphic,
+            PressReset reset => reset.Graphic,
+            _ => throw new ArgumentException($"No such press: {press.GetType().Name}.", nameof(press)),
+        };
+        var graphic = stage.Show.Graphic(id) ?? throw RefusedException.NotFound("graphic");
+        var template = shelf.Find(stage.Show, graphic.Template)?.Template ?? throw RefusedException.NotFound("template");
+        var chosen = stage.Choices.Of(graphic);
+        var counts = press is PressCount step ? Counts.Step(chosen, template, step) : Counts.Reset(chosen, template, (PressReset)press);
+        OnAirRules.CheckLocked(ScopeOf(stage), chosen, Counts.Put(stage.Choices, counts).Of(graphic));
+        return Count(stage, counts, press, template);
+    }
+
+    /// <summary>Values of a card are stepped: kept, and on air at once where the card is lit.</summary>
+    private Turn Count(Stage stage, ImmutableList<Count> counts, Press press, Templates.Template template)
+    {
+        // Time first: what is lit may have left by now. A repeat of the same press does nothing.
+        var current = Advance(stage);
+        if (counts.IsEmpty || current.Stage.Air.Recent.ContainsKey(press.Id))
+        {
+            return current;
+        }
+
+        var counted = With(current.Stage, Counts.Put(current.Stage.Choices, counts));
+        ContentId? shown = null;
+        var graphic = counts[0].Graphic;
+        if (counted.Air.Of(graphic) is { Holds: true } airing && airing.Card == counts[0].Card && counted.Kept.Contents.GetValueOrDefault(airing.Content) is { } pinned)
+        {
+            // Only the numbers change: edits that wait for their push go on waiting.
+            var touched = pinned with { Words = Counts.Put(pinned.Words, counts, template) };
+            shown = touched.Id();
+            counted = counted with { Kept = counted.Kept with { Contents = counted.Kept.Contents.SetItem(shown.Value, touched) } };
+        }
+
+        var turn = Do(counted, new Retouch(graphic, shown, counts), press.Id, press.Told);
+        return turn with { Happenings = current.Happenings.AddRange(turn.Happenings) };
+    }
+
+    private static Turn PutInStandby(Stage stage, Standby standby) =>
+        standby.IsIn(stage.Show)
+            ? Turn.Nothing(stage with { Kept = stage.Kept with { Standby = standby } })
+            : throw RefusedException.NotFound(standby.Cue is null ? "graphic" : "cue");
+
+    private EditScope ScopeOf(Stage stage) =>
+        new(stage.Show, stage.Choices, stage.Air, shelf, (show, choices, graphic) => Facts(stage with { Kept = stage.Kept with { Show = show, Choices = choices } }).Prepare(graphic, null));
+
+    /// <summary>
+    /// Puts an edited show in place of the old. Whoever edits the same value, or what contains it, from an older revision is
+    /// refused, so that two open pages never overwrite each other unseen. A page knows its own edits, also before it has heard
+    /// that they are kept.
+    /// </summary>
+    private Turn Edit(Stage stage, Edit edit, string page)
+    {
+        var edited = edit.Apply(ScopeOf(stage));
+        if (edit.Seen is { } seen && edited.Paths.FirstOrDefault(path => IsStale(stage, path, seen, page)) is { } stale)
+        {
+            throw new RefusedException(Refusal.Stale(stale));
+        }
+
+        var turn = Settled(stage, edited.Show, edited.Choices ?? stage.Choices, edited.Paths, page);
+        if (edited.OnAir)
+        {
+            turn = DoAll(turn, turn.Stage.Air.Airings.Where(airing => airing.Holds).Select(airing => new Push(airing.Graphic)).ToList());
+        }
+
+        var done = edited.CanBeUndone && !ReferenceEquals(stage.Show, edited.Show);
+        return turn with
+        {
+            Stage = done ? turn.Stage with { History = turn.Stage.History.With(new EditDone(page, edited.What, stage.Show, edited.Show, now, edited.Paths)) } : turn.Stage,
+            Reply = new Reply(Id: edited.Id),
+        };
+    }
+
+    private static bool IsStale(Stage stage, string path, long seen, string page) =>
+        stage.Touched.Any(one => one.Value.Revision > seen && (page == EditInput.Elsewhere || one.Value.Author != page) && (Contains(one.Key, path) || Contains(path, one.Key)));
+
+    /// <summary>Whether a path is another, or leads to it.</summary>
+    private static bool Contains(string path, string inner) => inner.StartsWith(path, StringComparison.Ordinal) && (inner.Length == path.Length || inner[path.Length] == '/');
+
+    /// <summary>Takes the page's last edit back, or does it again. That is an edit like others for whoever looks on.</summary>
+    private Turn TakeEditBack(Stage stage, UndoInput undo)
+    {
+        var step = undo.Back ? stage.History.Undo(stage.Show, undo.Page) : stage.History.Redo(stage.Show, undo.Page);
+        var (show, history, edit) = step ?? throw RefusedException.Conflict(undo.Back ? "There is nothing to undo." : "There is nothing to do again.");
+        if (show is null)
+        {
+            throw RefusedException.Conflict($"“{edit.What}” was changed in another window since. Nothing was taken back.");
+        }
+
+        var turn = Settled(stage, show, stage.Choices, edit.Paths, undo.Page);
+        return turn with { Stage = turn.Stage with { History = history }, Reply = new Reply(What: edit.What) };
+    }
+
+    /// <summary>An edited show in place of the old, and what follows from that on air.</summary>
+    private Turn Settled(Stage stage, Show show, Choices choices, ImmutableArray<string> paths, string page)
+    {
+        var revision = stage.Revision + 1;
+        var gone = stage.Show.Graphics.Where(graphic => show.Graphic(graphic.Id) is null).ToList();
+        var values = stage.Values.RemoveRange(stage.Values.Keys.Where(id => show.Feed(id) is null));
+        choices = gone.Aggregate(choices, (so, graphic) => so.Without(graphic.Id));
+        var edited = stage with
+        {
+            Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
+            Revision = revision,
+            Touched = stage.Touched.SetItems(paths.Select(path => KeyValuePair.Create(path, new Touch(revision, page)))),
+        };
+        var turn = Advance(edited);
+        // With live edits on, edits go to air at once (rule 27); what was deleted while lit is dark in the same step (rule 26).
+        turn = DoAll(turn, turn.Stage.Air.Airings.Where(airing => airing.Holds && show.LiveEdits && show.Graphic(airing.Graphic) is not null).Select(airing => new Push(airing.Graphic)).ToList());
+        turn = DoAll(turn, gone.Select(graphic => new Remove(graphic.Id)));
+        turn = DoAll(turn, ChangedChains(turn.Stage, show).ToList());
+        return DoAll(turn, ChangedTimers(turn.Stage, stage.Show, show).ToList());
+    }
+
+    /// <summary>The grid of an <em>every</em> begins anew when its interval changes, and ends when it has none any more; a cycle that is switched on begins at once (rule 44).</summary>
+    private static IEnumerable<AirCommand> ChangedChains(Stage stage, Show show)
+    {
+        foreach (var repeat in stage.Air.Repeats)
+        {
+            var every = show.Graphic(repeat.Graphic)?.Every;
+            if (every != repeat.Interval)
+            {
+                yield return new SwitchEvery(repeat.Graphic, every is not null);
+            }
+        }
+
+        foreach (var airing in stage.Air.Airings.Where(airing => airing.Holds))
+        {
+            yield return new Recycle(airing.Graphic);
+        }
+    }
+
+    private static IEnumerable<AirCommand> ChangedTimers(Stage stage, Show before, Show after)
+    {
+        // A timer that is another one now, or none, stands at its beginning.
+        foreach (var run in stage.Air.Timers.Where(run => after.Timer(run.Timer)?.Kind != before.Timer(run.Timer)?.Kind))
+        {
+            yield return new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset), Origin.Automatic);
+        }
+
+        foreach (var clock in ToTimesOfDay(after).Where(timer => RunOf(stage, timer) is null || before.Timer(timer.Id)?.Until != timer.Until))
+        {
+            yield return new SetTimer(new TimerSetting(clock.Id, TimerAct.Restart), Origin.Automatic);
+        }
+    }
+
+    private static Turn Read(Stage stage, ReadingInput input)
+    {
+        var (feed, reading, at) = input;
+        if (stage.Show.Feed(feed.Id) != feed)
+        {
+            return Turn.Nothing(stage);
+        }
+
+        var value = stage.Values.GetValueOrDefault(feed.Id);
+        var condition = stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown);
+        var next = reading switch
+        {
+            FeedReading.Found { Note: var note } => new FeedCondition(at, null, note),
+            FeedReading.Unreadable { Trouble: var trouble } => condition with { Trouble = trouble },
+            _ when value is not null => condition with { Trouble = "The file is gone. Its last words stay until it is back." },
+            _ => condition with { Trouble = null },
+        };
+        var after = stage with { Conditions = stage.Conditions.SetItem(feed.Id, next) };
+        return Turn.Nothing(reading is FeedReading.Found { Table: var table } && value?.Table != table ? after with { Kept = after.Kept with { Values = after.Values.SetItem(feed.Id, new FeedValue(table, at)) } } : after);
+    }
+
+    /// <summary>Timers to a time of day run, as they do from when they are made; one that has come to its end on another day runs to the next.</summary>
+    private Turn Open(Stage stage)
+    {
+        var turn = Advance(stage);
+        var over = ToTimesOfDay(stage.Show).Where(timer => RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now)));
+        return DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
+    }
+
+    /// <summary>Whether the last run of the server ended on another day than today, or half a day ago.</summary>
+    private bool IsOfAnotherDay(Instant last)
+    {
+        var zone = DateTimeZoneProviders.Tzdb.GetSystemDefault();
+        return now - last > Duration.FromHours(12) || (last + skew).InZone(zone).Date != (now + skew).InZone(zone).Date;
+    }
+
+    private Turn ClockWasSet(Stage stage)
+    {
+        // What counts on past zero goes on counting: its time of day is behind it, and comes only tomorrow.
+        var timers = ToTimesOfDay(stage.Show).Where(timer => RunOf(stage, timer) is { Since: not null, AtEnd: false }).ToList();
+        var turn = DoAll(Advance(stage), timers.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)));
+        return timers.Count == 0 ? turn : turn with { Stage = turn.Stage.Told(new TrailLine(now, "This computer’s clock was set: timers to a time of day follow it", null)) };
+    }
+
+    private static IEnumerable<Timer> ToTimesOfDay(Show show) => show.Timers.Where(timer => timer.Kind == TimerKind.Until);
+
+    /// <summary>Null = it stands at its beginning.</summary>
+    private static TimerRun? RunOf(Stage stage, Timer timer) => stage.Air.Timers.Find(run => run.Timer == timer.Id);
+
+    /// <summary>The contents that the air may still have to show are kept with it, and no others.</summary>
+    private static Turn Aired(Stage stage, Step step, AirFacts facts, string? by)
+    {
+        var quiet = step.Happenings.IsEmpty && step.State with { Now = stage.Air.Now } == stage.Air;
+        // Time alone is no news: nothing is written and nobody is told.
+        var air = quiet ? stage.Air : step.State;
+        var contents = ReferenceEquals(air, stage.Air) ? stage.Kept.Contents : ContentsOf(air, stage.Kept.Contents, facts);
+        var happenings = step.Happenings.Select(one => one.Origin == Origin.Person ? one with { By = by } : one).ToImmutableArray();
+        var after = stage with { Kept = stage.Kept with { Air = air, Contents = contents } };
+        after = after.Told(happenings.Select(one => TrailLine.Of(new LogLine(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null))).OfType<TrailLine>());
+        var choices = step.Choices.Aggregate(after.Choices, (so, choice) => Chosen(after.Show, so, choice));
+        choices = step.Uncounts is { } counts ? Counts.Undo(after.Show, choices, counts) : choices;
+        return new Turn(With(after, choices), happenings, step.Refusal is { } refusal ? new Reply(Refusal.Conflict(refusal)) : Reply.Done);
+    }
+
+    private static ImmutableDictionary<ContentId, Content> ContentsOf(AirState air, ImmutableDictionary<ContentId, Content> known, AirFacts facts)
+    {
+        var used = air.Contents().ToHashSet();
+        var contents = known.RemoveRange(known.Keys.Where(id => !used.Contains(id)));
+        return used.Where(id => !contents.ContainsKey(id)).Aggregate(contents, (so, id) => facts.Content(id) is { } content ? so.SetItem(id, content) : so);
+    }
+
+    /// <summary>The cards that came up, and the outfits that were put on, are up and worn from now on.</summary>
+    private static Choices Chosen(Show show, Choices choices, Choice choice)
+    {
+        if (show.Graphic(choice.Graphic) is null)
+        {
+            return choices;
+        }
+
+        var chosen = choices[choice.Graphic];
+        chosen = choice.Card is { } card ? chosen with { Card = card } : chosen;
+        return choices.With(choice.Graphic, choice.Outfit is { } outfit ? chosen.Wearing(outfit) : chosen);
+    }
+
+    /// <summary>Choices are news for pages, as edits are.</summary>
+    private static Stage With(Stage stage, Choices choices) =>
+        ReferenceEquals(choices, stage.Choices) ? stage : stage with { Kept = stage.Kept with { Choices = choices }, Revision = stage.Revision + 1 };
+}

@@ -1,0 +1,38 @@
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Something that changes a show. All of it goes through one reader, one after the other.</summary>
+public abstract record Input;
+
+/// <summary>An act on air.</summary>
+public sealed record PressInput(Press Press) : Input;
+
+/// <summary>What is loaded to be looked at before it is lit.</summary>
+public sealed record StandbyInput(Standby Standby) : Input;
+
+/// <param name="Page">Who edits.</param>
+public sealed record EditInput(Edit Edit, string Page) : Input
+{
+    /// <summary>Whoever is no page: programs share this name, and do not know one another's edits.</summary>
+    public const string Elsewhere = "elsewhere";
+}
+
+/// <summary>The page's last edit is taken back, or done again.</summary>
+public sealed record UndoInput(string Page, bool Back) : Input;
+
+/// <summary>What a feed's source brought. An older one that still waits is replaced.</summary>
+/// <param name="Feed">As it was when it was read: what was read with other settings counts no more.</param>
+public sealed record ReadingInput(Feed Feed, FeedReading Reading, Instant At) : Input;
+
+/// <summary>Something may be due.</summary>
+public sealed record TimeInput : Input;
+
+/// <summary>The show is opened: timers to a time of day begin, or are set right.</summary>
+public sealed record OpenedInput : Input;
+
+/// <summary>The machine's clock has been set: what runs to a time of day is as long as it is from now.</summary>
+public sealed record ClockSetInput : Input;

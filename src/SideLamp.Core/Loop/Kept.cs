@@ -1,0 +1,31 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Everything that outlives the server, in pieces that change for one reason each.</summary>
+/// <param name="Show">What a person edits.</param>
+/// <param name="Choices">What is chosen for the air.</param>
+/// <param name="Air">What is on air, and what may come; what may be taken back besides.</param>
+/// <param name="Contents">What the air shows, or may have to show again.</param>
+/// <param name="Values">The last good words of each feed.</param>
+public sealed record Kept(
+    Show Show,
+    Choices Choices,
+    Standby Standby,
+    AirState Air,
+    ImmutableDictionary<ContentId, Content> Contents,
+    ImmutableDictionary<FeedId, FeedValue> Values
+)
+{
+    /// <summary>A show of which nothing is on air.</summary>
+    public static Kept Of(Show show, Instant now) =>
+        new(show, Choices.None, Standby.Empty, AirState.Dark(now), ImmutableDictionary<ContentId, Content>.Empty, ImmutableDictionary<FeedId, FeedValue>.Empty);
+}
+
+/// <summary>A line of the as-run record.</summary>
+/// <param name="Name">The graphic's name at the time.</param>
+public sealed record LogLine(Happening Happening, string? Name);

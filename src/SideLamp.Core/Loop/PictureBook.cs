@@ -1,0 +1,122 @@
+using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using NodaTime;
+using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
+using SideLamp.Core.Timers;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>A content and its fingerprint.</summary>
+public sealed record Pinned(ContentId Id, Content Content);
+
+/// <summary>A picture, and what of it could not be made.</summary>
+public sealed record Drawn(Picture Picture, ImmutableArray<Fault> Faults);
+
+/// <summary>Contents and pictures of graphics, remembered: a press finds its picture laid out already.</summary>
+public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
+{
+    private const long MostBytes = 128 << 20;
+
+    /// <summary>Roughly, with its words, its moves and its id.</summary>
+    private const long BytesPerNode = 900;
+
+    private const long BytesPerContent = 2000;
+    private readonly Remembered<ContentKey, Pinned> _contents = new(MostBytes / 4, (_, one) => BytesPerContent + one.Content.Words.Sum(word => word.Value.Length * 2L));
+    private readonly Remembered<(ContentId, Setting, string), Picture> _pictures = new(MostBytes, (key, picture) => BytesPerNode * (picture.Nodes.Length + 1) + (key.Item3.Length * 2L));
+
+    /// <summary>What a graphic would show with a card; null when its template is gone or cannot be read.</summary>
+    public Pinned? ContentOf(Show show, Chosen chosen, Card card)
+    {
+        if (shelf.Find(show, chosen.Graphic.Template) is not { } kept)
+        {
+            return null;
+        }
+
+        var worn = chosen.Worn;
+        return _contents.Of(
+            new ContentKey(chosen.Graphic, card, chosen.Choice.Counts, worn, kept.Source, show.Brand, show.OwnSeats, show.SeatOrder),
+            _ =>
+            {
+                var words = kept.Template.WordsOf(chosen.WordsOf(card)).ToImmutableSortedDictionary(StringComparer.Ordinal);
+                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words);
+                return new Pinned(content.Id(), content);
+            }
+        );
+    }
+
+    /// <summary>A content with the feeds' values and the timers of now, laid out. Fields that cannot be filled in are empty, and said.</summary>
+    /// <exception cref="Exception">It cannot be laid out: a fault of ours.</exception>
+    public Drawn DrawnOf(Pinned pinned, Kept kept)
+    {
+        if (shelf.Read(pinned.Content.TemplateSource)?.Template is not { } template)
+        {
+            return new Drawn(Picture.Empty, [new Fault("/template", "Its template cannot be read.")]);
+        }
+
+        var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Values);
+        var timers = TimersOf(pinned.Content, kept);
+        words = words.SetItems(timers.Select(one => KeyValuePair.Create(one.Field, one.Room)));
+        return new Drawn(Laid(pinned, new Setting(kept.Show.Canvas), template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program)), faults);
+    }
+
+    /// <summary>As <see cref="DrawnOf"/>, without what could not be filled in being said.</summary>
+    public Picture PictureOf(Pinned pinned, Kept kept) => DrawnOf(pinned, kept).Picture;
+
+    private static List<(string Field, string Room, TimerProgram Program)> TimersOf(Content content, Kept kept)
+    {
+        var shown = new List<(string, string, TimerProgram)>();
+        foreach (var (field, words) in content.Words)
+        {
+            if (TimerWords.In(words) is { } id && kept.Show.Timer(id) is { } timer)
+            {
+                var run = kept.Air.Timers.Find(one => one.Timer == id) ?? TimerRun.Fresh(timer, Duration.Zero);
+                shown.Add((field, run.Room, TimerFace.ProgramOf(timer, run)));
+            }
+        }
+
+        return shown;
+    }
+
+    private Picture Laid(Pinned pinned, Setting setting, Template template, ImmutableDictionary<string, string> words, ImmutableDictionary<string, TimerProgram> timers)
+    {
+        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(timers.Select(one => $"{one.Key}{one.Value}")));
+        var content = pinned.Content;
+        return _pictures.Of((pinned.Id, setting, key), _ => Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers));
+    }
+
+    /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
+    public Picture? SampleOf(Show show, TemplateId id)
+    {
+        if (shelf.Find(show, id) is not { Template: var template, Source: var source })
+        {
+            return null;
+        }
+
+        var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
+        var plain = Dress.Plain(template, show.Brand, show.Canvas);
+        var content = new Content(source, plain.Brand, plain.Seat, plain.Place, plain.Finish, words);
+        return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, ImmutableDictionary<FeedId, FeedValue>.Empty).Words, ImmutableDictionary<string, TimerProgram>.Empty);
+    }
+
+    // By reference: every edit makes a new graphic, so an old key never means a new thing.
+    private readonly record struct ContentKey(Graphic Graphic, Card Card, ImmutableSortedDictionary<string, Counted> Counts, Outfit? Worn, string Source, Brand Brand, ImmutableArray<Seat> OwnSeats, ImmutableArray<SeatId> SeatOrder)
+    {
+        public bool Equals(ContentKey other) =>
+            ReferenceEquals(Graphic, other.Graphic)
+            && ReferenceEquals(Card, other.Card)
+            && ReferenceEquals(Counts, other.Counts)
+            && ReferenceEquals(Worn, other.Worn)
+            && ReferenceEquals(Source, other.Source)
+            && ReferenceEquals(Brand, other.Brand)
+            && OwnSeats == other.OwnSeats
+            && SeatOrder == other.SeatOrder;
+
+        public override int GetHashCode() =>
+            HashCode.Combine(RuntimeHelpers.GetHashCode(Graphic), RuntimeHelpers.GetHashCode(Card), RuntimeHelpers.GetHashCode(Counts), RuntimeHelpers.GetHashCode(Brand));
+    }
+}

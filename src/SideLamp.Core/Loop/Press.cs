@@ -1,0 +1,184 @@
+using System.Text.Json.Serialization;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>What somebody wants to happen on air: one record a verb.</summary>
+/// <param name="Id">Chosen by the sender: a repeat with the same id does nothing.</param>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "verb")]
+[JsonDerivedType(typeof(PressLight), "light")]
+[JsonDerivedType(typeof(PressDark), "dark")]
+[JsonDerivedType(typeof(PressToggle), "toggle")]
+[JsonDerivedType(typeof(PressPush), "push")]
+[JsonDerivedType(typeof(PressLightsOut), "lightsOut")]
+[JsonDerivedType(typeof(PressLightsBack), "lightsBack")]
+[JsonDerivedType(typeof(PressLetThemCome), "letThemCome")]
+[JsonDerivedType(typeof(PressStep), "step")]
+[JsonDerivedType(typeof(PressCue), "cue")]
+[JsonDerivedType(typeof(PressStopCue), "stopCue")]
+[JsonDerivedType(typeof(PressEvery), "every")]
+[JsonDerivedType(typeof(PressEveryOff), "everyOff")]
+[JsonDerivedType(typeof(PressAlert), "alert")]
+[JsonDerivedType(typeof(PressHush), "hush")]
+[JsonDerivedType(typeof(PressHushOver), "hushOver")]
+[JsonDerivedType(typeof(PressCallOff), "callOff")]
+[JsonDerivedType(typeof(PressBringBack), "bringBack")]
+[JsonDerivedType(typeof(PressForget), "forget")]
+[JsonDerivedType(typeof(PressTakeBack), "takeBack")]
+[JsonDerivedType(typeof(PressTimer), "timer")]
+[JsonDerivedType(typeof(PressCount), "count")]
+[JsonDerivedType(typeof(PressReset), "reset")]
+public abstract record Press(CommandId Id)
+{
+    private const int LongestHow = 40;
+
+    /// <summary>What it was pressed with, for the trail, such as <c>key 4</c>; null = nothing worth telling.</summary>
+    public string? How { get; init; }
+
+    /// <summary>When it was made, by the server's time as the page knows it. One that comes more than 3 s late is refused: nobody means it any more. Null = it is never late.</summary>
+    public Instant? At { get; init; }
+
+    /// <summary><see cref="How"/>, cut to a length that a line has room for.</summary>
+    [JsonIgnore]
+    public string? Told => How is { Length: > LongestHow } ? How[..LongestHow] : How;
+
+    /// <summary>What it asks of the air; null where it is about values of a card.</summary>
+    /// <exception cref="RefusedException">It is about something that is not there.</exception>
+    public abstract AirCommand? CommandIn(Show show);
+}
+
+/// <param name="Card">Null = the card that is up.</param>
+/// <param name="Alone">Whether what would follow does not, this time.</param>
+public sealed record PressLight(CommandId Id, GraphicId Graphic, CardId? Card = null, bool Alone = false) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Light(Graphic, Card, Alone: Alone);
+}
+
+public sealed record PressDark(CommandId Id, GraphicId Graphic) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Darken(Graphic);
+}
+
+public sealed record PressToggle(CommandId Id, GraphicId Graphic) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Toggle(Graphic);
+}
+
+public sealed record PressPush(CommandId Id, GraphicId Graphic) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Push(Graphic);
+}
+
+public sealed record PressLightsOut(CommandId Id) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new LightsOut();
+}
+
+public sealed record PressLightsBack(CommandId Id) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new LightsBack();
+}
+
+/// <summary>What comes by itself comes again after lights out (rule 21).</summary>
+public sealed record PressLetThemCome(CommandId Id) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new LetThemCome();
+}
+
+/// <param name="By">1 = the next card, −1 = the one before.</param>
+/// <param name="Card">A certain card instead.</param>
+public sealed record PressStep(CommandId Id, GraphicId Graphic, int By = 1, CardId? Card = null) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new StepCard(Graphic, Math.Sign(By), Card);
+}
+
+public sealed record PressCue(CommandId Id, CueId Cue) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new RunCue(show.Cue(Cue) ?? throw RefusedException.NotFound("cue"));
+}
+
+public sealed record PressStopCue(CommandId Id, CueId Cue) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new StopCue(Cue);
+}
+
+public sealed record PressEvery(CommandId Id, GraphicId Graphic) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new SwitchEvery(Graphic, true);
+}
+
+public sealed record PressEveryOff(CommandId Id, GraphicId Graphic) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new SwitchEvery(Graphic, false);
+}
+
+/// <summary>As a viewer's event would.</summary>
+public sealed record PressAlert(CommandId Id, GraphicId Graphic, CardId? Card = null) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Alert(Graphic, Card);
+}
+
+public sealed record PressHush(CommandId Id) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Hush();
+}
+
+/// <param name="Run">Whether what waited comes now; otherwise it is dropped.</param>
+public sealed record PressHushOver(CommandId Id, bool Run = true) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new EndHush(Run);
+}
+
+/// <param name="Since">The alert that has waited since then. Null = what a hush holds back.</param>
+public sealed record PressCallOff(CommandId Id, GraphicId Graphic, Instant? Since = null) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new CallOff(Graphic, Since);
+}
+
+public sealed record PressBringBack(CommandId Id, SeatId Seat) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new BringBack(Seat);
+}
+
+public sealed record PressForget(CommandId Id, SeatId Seat) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new Forget(Seat);
+}
+
+public sealed record PressTakeBack(CommandId Id) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new TakeBack();
+}
+
+/// <param name="By">Of adding: how much, in ms, up to 24 hours; less than nothing takes away.</param>
+public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Duration? By = null) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show)
+    {
+        if (show.Timer(Timer) is null)
+        {
+            throw RefusedException.NotFound("timer");
+        }
+
+        var setting = new TimerSetting(Timer, Act, By);
+        return setting.Fault is { } fault ? throw RefusedException.Faulty([fault]) : new SetTimer(setting);
+    }
+}
+
+/// <summary>A number of a card is stepped, or set.</summary>
+/// <param name="By">What is added; null = one.</param>
+/// <param name="To">The number itself instead.</param>
+public sealed record PressCount(CommandId Id, GraphicId Graphic, string Field, decimal? By = null, decimal? To = null, CardId? Card = null) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+/// <summary>A new round: what is counted begins anew.</summary>
+/// <param name="KeepWords">Whether all that is not counted stays.</param>
+public sealed record PressReset(CommandId Id, GraphicId Graphic, bool KeepWords = true, CardId? Card = null) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}

@@ -1,0 +1,63 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Everything the server knows at one moment. Immutable: an input makes the next one.</summary>
+/// <param name="Revision">Counts the edits and choices; larger than any of an earlier run.</param>
+/// <param name="Touched">The last edit of each value of the show, by its path.</param>
+/// <param name="History">What can be taken back.</param>
+/// <param name="Trail">What happened on air lately, the last one last.</param>
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, History History, ImmutableList<TrailLine> Trail)
+{
+    /// <summary>How each feed's source is doing. Never kept.</summary>
+    public ImmutableDictionary<FeedId, FeedCondition> Conditions { get; init; } = ImmutableDictionary<FeedId, FeedCondition>.Empty;
+
+    private const int LongestTrail = 40;
+
+    public Show Show => Kept.Show;
+
+    public Choices Choices => Kept.Choices;
+
+    public AirState Air => Kept.Air;
+
+    public ImmutableDictionary<FeedId, FeedValue> Values => Kept.Values;
+
+    public Setting Setting => new(Show.Canvas);
+
+    public Stage Told(params IEnumerable<TrailLine> lines)
+    {
+        var trail = Trail.AddRange(lines);
+        return this with { Trail = trail.Count > LongestTrail ? trail.RemoveRange(0, trail.Count - LongestTrail) : trail };
+    }
+}
+
+/// <param name="Graphic">What it is about; null = nothing in particular.</param>
+public sealed record TrailLine(Instant At, string Sentence, GraphicId? Graphic)
+{
+    /// <summary>Null for what is no news of its own.</summary>
+    public static TrailLine? Of(LogLine line) => Airing.Trail.Tell(line.Happening, line.Name) is { } sentence ? new TrailLine(line.Happening.At, sentence, line.Happening.Graphic) : null;
+}
+
+/// <summary>An edit of a value: the revision that it made, and who made it.</summary>
+public sealed record Touch(long Revision, string Author);
+
+/// <summary>What an input made of the stage.</summary>
+/// <param name="Happenings">For the log.</param>
+/// <param name="Reply">What whoever asked is told.</param>
+public sealed record Turn(Stage Stage, ImmutableArray<Happening> Happenings, Reply Reply)
+{
+    public static Turn Nothing(Stage stage) => new(stage, [], Reply.Done);
+}
+
+/// <param name="Refusal">Why nothing was done; null when it was.</param>
+/// <param name="Id">Of what was made; null when nothing was.</param>
+/// <param name="What">What was taken back, or done again, in words.</param>
+public sealed record Reply(Refusal? Refusal = null, string? Id = null, string? What = null)
+{
+    public static Reply Done { get; } = new();
+}

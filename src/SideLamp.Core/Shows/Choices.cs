@@ -1,0 +1,94 @@
+using System.Collections.Immutable;
+
+namespace SideLamp.Core.Shows;
+
+/// <summary>What is chosen of one graphic for the air. None of it is an edit: undo of edits leaves it alone.</summary>
+/// <param name="Card">The card that is lit next, or is lit; null = the first.</param>
+/// <param name="Outfit">The outfit it wears; null = all parts show.</param>
+public sealed record GraphicChoice(CardId? Card = null, OutfitId? Outfit = null)
+{
+    public static GraphicChoice None { get; } = new();
+
+    /// <summary>Values that were stepped on the desk, in place of the card's own, by <see cref="CountKey"/>.</summary>
+    public ImmutableSortedDictionary<string, Counted> Counts { get; init; } = ImmutableSortedDictionary.Create<string, Counted>(StringComparer.Ordinal);
+
+    /// <summary>Names a value of a card. Field names hold no slash.</summary>
+    public static string CountKey(CardId card, string field) => $"{card.Value}/{field}";
+
+    /// <summary>An empty id = all parts show.</summary>
+    public GraphicChoice Wearing(OutfitId outfit) => this with { Outfit = outfit.Value.Length == 0 ? null : outfit };
+
+    /// <summary>Without what says something of cards that are gone.</summary>
+    public GraphicChoice Within(Graphic graphic) =>
+        this with
+        {
+            Card = Card is { } card && graphic.Card(card) is not null ? card : null,
+            Outfit = Outfit is { } outfit && graphic.Outfits.Any(one => one.Id == outfit) ? outfit : null,
+            Counts = Counts.RemoveRange(Counts.Keys.Where(key => graphic.Card(new CardId(key.Split('/')[0])) is null)),
+        };
+}
+
+/// <param name="Value">Null = untouched: the template's sample.</param>
+public sealed record Counted(string? Value);
+
+/// <summary>What is chosen of all graphics; one that is not in it stands as it was made.</summary>
+public sealed record Choices(ImmutableDictionary<GraphicId, GraphicChoice> All)
+{
+    public static Choices None { get; } = new(ImmutableDictionary<GraphicId, GraphicChoice>.Empty);
+
+    public GraphicChoice this[GraphicId graphic] => All.GetValueOrDefault(graphic, GraphicChoice.None);
+
+    public Chosen Of(Graphic graphic) => new(graphic, this[graphic.Id]);
+
+    public Choices With(GraphicId graphic, GraphicChoice choice) => choice == this[graphic] ? this : new(All.SetItem(graphic, choice));
+
+    public Choices Without(GraphicId graphic) => All.ContainsKey(graphic) ? new(All.Remove(graphic)) : this;
+}
+
+/// <summary>A graphic with what is chosen of it.</summary>
+public readonly record struct Chosen(Graphic Graphic, GraphicChoice Choice)
+{
+    /// <summary>The card that is up, with its own words: <see cref="WordsOf"/> tells those that show.</summary>
+    public Card UpCard => (Choice.Card is { } card ? Graphic.Card(card) : null) ?? Graphic.Cards[0];
+
+    /// <summary>The outfit it wears; null = all parts show, also where that outfit is gone.</summary>
+    public Outfit? Worn
+    {
+        get
+        {
+            var worn = Choice.Outfit;
+            return Graphic.Outfits.FirstOrDefault(outfit => outfit.Id == worn);
+        }
+    }
+
+    public Finish Finish => new(Worn?.Hidden ?? [], Graphic.Lettering, Graphic.Speed, Graphic.Attention);
+
+    /// <summary>Whether it wears that outfit already; an empty id = all parts show.</summary>
+    public bool Wears(OutfitId outfit) => (Worn?.Id.Value ?? "") == outfit.Value;
+
+    /// <summary>In that outfit; an empty id = all parts show.</summary>
+    public Chosen Wearing(OutfitId outfit) => this with { Choice = Choice.Wearing(outfit) };
+
+    /// <summary>A card's words, with what was counted in their place.</summary>
+    public ImmutableDictionary<string, string> WordsOf(Card card)
+    {
+        var words = card.Words;
+        foreach (var (key, counted) in Choice.Counts)
+        {
+            if (key.Length > card.Id.Value.Length && key[card.Id.Value.Length] == '/' && key.StartsWith(card.Id.Value, StringComparison.Ordinal))
+            {
+                var field = key[(card.Id.Value.Length + 1)..];
+                words = counted.Value is { } value ? words.SetItem(field, value) : words.Remove(field);
+            }
+        }
+
+        return words;
+    }
+
+    /// <summary>The same graphic with the counted values in its cards.</summary>
+    public Graphic WithCounts()
+    {
+        var self = this;
+        return Choice.Counts.IsEmpty ? Graphic : Graphic with { Cards = [.. Graphic.Cards.Select(card => card with { Words = self.WordsOf(card) })] };
+    }
+}

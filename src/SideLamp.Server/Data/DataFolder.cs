@@ -1,0 +1,150 @@
+using System.Collections.Immutable;
+using SideLamp.Core;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
+using SideLamp.Server.Loop;
+using SideLamp.StandIns;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Data;
+
+/// <summary>What the server begins with.</summary>
+/// <param name="Kept">What of it is on the disk already; null = all must be written.</param>
+/// <param name="Said">What the streamer should know of how it was found, in sentences.</param>
+public sealed record Opening(Stage Stage, Kept? Kept, ImmutableArray<string> Said);
+
+/// <summary>The folder with everything of the streamer's: the database, stored files, the key, and the demo's files.</summary>
+public sealed class DataFolder : IDisposable
+{
+    private const int LongestTrail = 40;
+    private const int ShortestKey = 16;
+
+    private readonly FileStream _lock;
+    private readonly string _folder;
+    private readonly Loaded? _loaded;
+    private readonly bool _isFirst;
+
+    private DataFolder(string folder, FileStream held, ServeOptions options)
+    {
+        (_folder, _lock) = (folder, held);
+        File = new ShowFile(folder, TimeProvider.System);
+        if (options.Fresh)
+        {
+            File.Clear();
+        }
+
+        _loaded = File.Open();
+        _isFirst = _loaded is null && File.Said.Count == 0;
+        OwnerOnly.Mend(folder);
+        Writing = Database.Open(File.Location, options.PowerSafe);
+        Files = Database.Open(File.Location);
+        Shows = new ShowRepository(Writing);
+        Assets = new AssetRepository(Files, folder);
+        Revoked = new RevokedLinks(folder);
+    }
+
+    public ShowFile File { get; }
+
+    /// <summary>The connection that the keeper writes the show with.</summary>
+    public Database Writing { get; }
+
+    /// <summary>The connection for stored files and copies.</summary>
+    public Database Files { get; }
+
+    public ShowRepository Shows { get; }
+
+    public AssetRepository Assets { get; }
+
+    public RevokedLinks Revoked { get; }
+
+    public string DemoFiles => Path.Combine(_folder, "demo");
+
+    /// <exception cref="IOException">Another Side Lamp uses the folder, or it cannot be written; the message says which.</exception>
+    public static DataFolder Open(ServeOptions options)
+    {
+        OwnerOnly.FromNowOn();
+        var folder = Path.GetFullPath(options.Data);
+        FileStream? held = null;
+        try
+        {
+            Directory.CreateDirectory(folder);
+            held = new FileStream(Path.Combine(folder, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            return new DataFolder(folder, held, options);
+        }
+        catch (IOException error) when (held is null && System.IO.File.Exists(Path.Combine(folder, "lock")) && IsHeld(error))
+        {
+            throw new IOException($"Another Side Lamp is using {folder}. Stop it first, or start this one with --data and another folder.", error);
+        }
+        catch (Exception error) when (error is IOException or UnauthorizedAccessException)
+        {
+            held?.Dispose();
+            throw new IOException($"Side Lamp cannot write in {folder}: {error.Message} Give it a folder of yours with --data.", error);
+        }
+        catch
+        {
+            held?.Dispose();
+            throw;
+        }
+    }
+
+    /// <summary>The secret that programs of the streamer's own send; made at the first start.</summary>
+    public string Key()
+    {
+        var path = Path.Combine(_folder, "key");
+        var key = System.IO.File.Exists(path) ? System.IO.File.ReadAllText(path).Trim() : "";
+        if (key.Length < ShortestKey)
+        {
+            // An emptied file would lock every program out, and say nothing.
+            key = Ids.Secret();
+            System.IO.File.WriteAllText(path, key);
+        }
+
+        return key;
+    }
+
+    /// <summary>The pictures and animations that templates show as samples are stored like the streamer's own.</summary>
+    /// <returns>Their ids.</returns>
+    public ImmutableHashSet<string> KeepSamples(string folder) =>
+        [.. Directory.EnumerateFiles(folder).Select(file => Intake.Keep(Assets, System.IO.File.ReadAllBytes(file), Path.GetFileNameWithoutExtension(file).Replace('-', ' ')).Id.Value)];
+
+    /// <summary>The show as it was kept; in a new folder the demo, or an empty one.</summary>
+    public Opening Opening(ServeOptions options, EngineClock clock)
+    {
+        File.Mark();
+        var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(), clock.Now);
+        var kept = made with { Show = Revoked.Obeyed(made.Show) };
+        clock.GoOnFrom(kept.Air.Now);
+        // Larger than any revision of an earlier run, which counted up by ones from its own start.
+        var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, [.. Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>()]);
+        return new Opening(stage, _loaded is { IsOld: false } ? made : null, [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + ".")]);
+    }
+
+    public void Dispose()
+    {
+        Writing.Dispose();
+        Files.Dispose();
+        _lock.Dispose();
+    }
+
+    /// <summary>EAGAIN of flock(2): somebody else holds the lock.</summary>
+    private static bool IsHeld(IOException error) => error.HResult == 11;
+
+    private Show MakeDemo()
+    {
+        var shipped = Path.Combine(AppContext.BaseDirectory, "demo");
+        Directory.CreateDirectory(DemoFiles);
+        foreach (var file in Directory.EnumerateFiles(shipped, "*.txt"))
+        {
+            System.IO.File.Copy(file, Path.Combine(DemoFiles, Path.GetFileName(file)), overwrite: true);
+        }
+
+        AssetId Bring(string file, string name) => Intake.Keep(Assets, System.IO.File.ReadAllBytes(Path.Combine(shipped, file)), name).Id;
+        return DemoShow.Make(
+            DemoFiles,
+            Ids.Secret(),
+            Bring("ilse.png", "Ilse Okonjo-Marsh"),
+            Bring("hollow-lane.svg", "Hollow Lane Moth Club"),
+            Bring("hollow-lane-mark.svg", "Hollow Lane Moth Club, the mark")
+        );
+    }
+}

@@ -1,0 +1,27 @@
+using System.Runtime.InteropServices;
+
+namespace SideLamp.Server.Data;
+
+/// <summary>Files of the data folder hold links and keys: nobody but their owner reads them.</summary>
+public static partial class OwnerOnly
+{
+    private const uint GroupAndOthers = 0b000_111_111;
+
+    /// <summary>Whatever this process makes from now on is its owner's alone. Source: umask(2).</summary>
+    public static void FromNowOn() => _ = Umask(GroupAndOthers);
+
+    /// <summary>What is there already, from a former version or a copy by hand.</summary>
+    public static void Mend(string folder)
+    {
+        foreach (var path in Directory.EnumerateFiles(folder, "show.*").Append(Path.Combine(folder, "key")).Where(File.Exists))
+        {
+            if (!OperatingSystem.IsWindows())
+            {
+                File.SetUnixFileMode(path, UnixFileMode.UserRead | UnixFileMode.UserWrite);
+            }
+        }
+    }
+
+    [LibraryImport("libc", EntryPoint = "umask")]
+    private static partial uint Umask(uint mask);
+}

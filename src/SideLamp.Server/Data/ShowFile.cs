@@ -1,0 +1,154 @@
+using System.Globalization;
+using System.Text.Json;
+using Microsoft.Data.Sqlite;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Data;
+
+/// <summary>
+/// The show's database file, and whole copies of it. One that cannot be opened is set aside under a name that tells when, and
+/// the newest whole copy is opened in its place.
+/// </summary>
+public sealed class ShowFile(string folder, TimeProvider time)
+{
+    private const int MostCopies = 3;
+
+    /// <summary>Of the files that make up a database in WAL mode.</summary>
+    private static readonly string[] Endings = ["", "-wal", "-shm"];
+    private readonly string _copies = Path.Combine(folder, "copies");
+
+    /// <summary>Says that there has been a show here: a lost database is not taken for a first start.</summary>
+    private readonly string _mark = Path.Combine(folder, "made");
+
+    public string Location { get; } = Path.Combine(folder, "show.db");
+
+    /// <summary>What was done with a file that could not be opened, in sentences; empty when it could.</summary>
+    public List<string> Said { get; } = [];
+
+    /// <summary>What was kept last; null at a first start, and where nothing whole is left.</summary>
+    /// <exception cref="InvalidOperationException">The file is of a later version, or could not be brought up to date: it stays as it is.</exception>
+    public Loaded? Open()
+    {
+        var known = File.Exists(_mark) || Directory.Exists(_copies);
+        if (!Exists(Location) && !known)
+        {
+            Database.Migrate(Location);
+            return null;
+        }
+
+        if (TryLoad(Location) is { } loaded)
+        {
+            return loaded;
+        }
+
+        SetAside();
+        foreach (var copy in Copies())
+        {
+            File.Copy(copy, Location);
+            if (TryLoad(Location) is { } restored)
+            {
+                Said.Add($"The copy of {File.GetLastWriteTime(copy).ToString("d MMMM, HH:mm", CultureInfo.InvariantCulture)} was opened in its place: look through what you changed since.");
+                return restored;
+            }
+
+            Delete(Location);
+        }
+
+        Said.Add("No whole copy of it was found. This is a new, empty show.");
+        Database.Migrate(Location);
+        return null;
+    }
+
+    /// <summary>A show is kept here from now on.</summary>
+    public void Mark()
+    {
+        if (!File.Exists(_mark))
+        {
+            File.WriteAllText(_mark, "There is a Side Lamp show in this folder.\n");
+        }
+    }
+
+    /// <summary>Makes a whole copy, and lets the oldest go.</summary>
+    public void Copy(Database database)
+    {
+        Directory.CreateDirectory(_copies);
+        var name = $"show-{time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}.db";
+        var half = Path.Combine(_copies, name + ".half");
+        File.Delete(half);
+        database.CopyTo(half);
+        File.Move(half, Path.Combine(_copies, name), overwrite: true);
+        foreach (var old in Copies().Skip(MostCopies))
+        {
+            Delete(old);
+        }
+    }
+
+    /// <summary>The show is thrown away, with its copies.</summary>
+    public void Clear()
+    {
+        foreach (var file in Directory.EnumerateFiles(folder, "show.db*").Append(_mark))
+        {
+            File.Delete(file);
+        }
+
+        if (Directory.Exists(_copies))
+        {
+            Directory.Delete(_copies, recursive: true);
+        }
+    }
+
+    /// <summary>The newest first.</summary>
+    private IEnumerable<string> Copies() => Directory.Exists(_copies) ? Directory.EnumerateFiles(_copies, "show-*.db").OrderDescending(StringComparer.Ordinal) : [];
+
+    /// <summary>Null when it is no whole database with a show in it.</summary>
+    private static Loaded? TryLoad(string file)
+    {
+        try
+        {
+            if (!Exists(file))
+            {
+                return null;
+            }
+
+            Database.Migrate(file);
+            using var database = Database.Open(file);
+            return database.IsWhole() ? new ShowRepository(database).Load() : null;
+        }
+        catch (Exception error) when (error is SqliteException { SqliteErrorCode: not Busy } or JsonException or InvalidCastException or FormatException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>SQLITE_BUSY: another program holds it, which says nothing of its contents.</summary>
+    private const int Busy = 5;
+
+    /// <summary>An empty file is none: something has emptied it.</summary>
+    private static bool Exists(string file) => File.Exists(file) && new FileInfo(file).Length > 0;
+
+    private void SetAside()
+    {
+        var when = time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
+        if (!File.Exists(Location))
+        {
+            Said.Add("The show’s file was gone.");
+        }
+
+        foreach (var ending in Endings.Where(ending => File.Exists(Location + ending)))
+        {
+            File.Move(Location + ending, Path.Combine(folder, $"show.broken-{when}.db{ending}"), overwrite: true);
+            if (ending.Length == 0)
+            {
+                Said.Add($"The show’s file could not be read. It was set aside as show.broken-{when}.db.");
+            }
+        }
+    }
+
+    private static void Delete(string file)
+    {
+        foreach (var ending in Endings)
+        {
+            File.Delete(file + ending);
+        }
+    }
+}

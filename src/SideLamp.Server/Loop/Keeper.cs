@@ -1,0 +1,156 @@
+using SideLamp.Core.Loop;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Loop;
+
+/// <summary>
+/// Writes what the loop hands it, on a thread of its own: no disk stands between a press and the picture. While the disk
+/// fails the show goes on, and once it is back the store is brought level with what stands, the log included.
+/// </summary>
+public sealed class Keeper : IDisposable
+{
+    /// <summary>Lines of the log that wait for the disk; older ones are lost then, and counted.</summary>
+    private const int MostLines = 20_000;
+
+    private static readonly TimeSpan RetryAfter = TimeSpan.FromSeconds(1);
+
+    private readonly ShowRepository _repository;
+    private readonly ILogger<Keeper> _logger;
+    private readonly Lock _turn = new();
+    private readonly AutoResetEvent _ring = new(false);
+    private readonly Thread _thread;
+    private readonly List<LogLine> _lines = [];
+    private IReadOnlyCollection<string>? _tidying;
+    private List<TaskCompletionSource<bool>> _waiting = [];
+    private Kept? _kept;
+    private Kept _wanted;
+    private int _lost;
+    private volatile bool _stopping;
+
+    /// <param name="kept">What is on the disk; null = all must be written anew.</param>
+    public Keeper(ShowRepository repository, Kept? kept, Kept wanted, ILogger<Keeper> logger)
+    {
+        (_repository, _kept, _wanted, _logger) = (repository, kept, wanted, logger);
+        _thread = new Thread(WriteAll) { IsBackground = true, Name = "keeper" };
+        _thread.Start();
+    }
+
+    /// <summary>Why the last change could not be kept, in a sentence; null when it could.</summary>
+    public string? Trouble { get; private set; }
+
+    /// <summary>Whether it can be kept has changed.</summary>
+    public event Action? TroubleChanged;
+
+    /// <summary>Asks for a state to be kept.</summary>
+    /// <returns>Whether it, or a later one, is kept: true once it is, false once that has failed for now.</returns>
+    public Task<bool> Keep(Kept wanted, IEnumerable<LogLine> lines)
+    {
+        var done = new TaskCompletionSource<bool>(TaskCreationOptions.RunContinuationsAsynchronously);
+        lock (_turn)
+        {
+            _wanted = wanted;
+            _lines.AddRange(lines);
+            var over = _lines.Count - MostLines;
+            if (over > 0)
+            {
+                _lines.RemoveRange(0, over);
+                _lost += over;
+            }
+
+            _waiting.Add(done);
+        }
+
+        _ring.Set();
+        return done.Task;
+    }
+
+    /// <summary>When there is time: large parts that nothing uses go, and those of bundled templates are kept before a press needs them.</summary>
+    public void Tidy(IReadOnlyCollection<string> bundled)
+    {
+        _tidying = bundled;
+        _ring.Set();
+    }
+
+    /// <summary>What waits is written first.</summary>
+    public void Dispose()
+    {
+        _stopping = true;
+        _ring.Set();
+        _thread.Join();
+        _ring.Dispose();
+    }
+
+    private void WriteAll()
+    {
+        while (true)
+        {
+            _ring.WaitOne(Trouble is null ? Timeout.InfiniteTimeSpan : RetryAfter);
+            var stopping = _stopping;
+            WriteOnce();
+            if (stopping)
+            {
+                return;
+            }
+        }
+    }
+
+    private void WriteOnce()
+    {
+        Kept wanted;
+        List<LogLine> lines;
+        List<TaskCompletionSource<bool>> waiting;
+        lock (_turn)
+        {
+            (wanted, lines, waiting, _waiting) = (_wanted, [.. _lines], _waiting, []);
+        }
+
+        if (ReferenceEquals(wanted, _kept) && lines.Count == 0 && _tidying is null)
+        {
+            waiting.ForEach(one => one.SetResult(true));
+            return;
+        }
+
+        try
+        {
+            _repository.Keep(_kept, wanted, lines);
+            _kept = wanted;
+            lock (_turn)
+            {
+                // Those that came meanwhile stay; where so many came that old ones had to go, fewer are left to take away.
+                _lines.RemoveRange(0, Math.Min(lines.Count, _lines.Count));
+            }
+
+            if (Interlocked.Exchange(ref _tidying, null) is { } bundled)
+            {
+                _repository.TidyLarge(wanted, bundled);
+            }
+
+            Tell(_lost == 0 ? null : $"{_lost} lines of the log were lost while the disk failed. All else is kept.");
+            waiting.ForEach(one => one.SetResult(true));
+        }
+        catch (Exception error)
+        {
+            _logger.LogError(error, "A change could not be kept.");
+            Tell($"What changes is on air, but cannot be kept on disk: {error.Message.TrimEnd('.')}.");
+            waiting.ForEach(one => one.SetResult(false));
+        }
+    }
+
+    private void Tell(string? trouble)
+    {
+        if (trouble == Trouble)
+        {
+            return;
+        }
+
+        Trouble = trouble;
+        try
+        {
+            TroubleChanged?.Invoke();
+        }
+        catch (Exception error)
+        {
+            _logger.LogError(error, "It could not be told whether changes are kept.");
+        }
+    }
+}
