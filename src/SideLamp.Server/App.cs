@@ -50,6 +50,7 @@ public static class App
 
         var app = builder.Build();
         app.UseExceptionHandler();
+        app.UseStatusCodePages();
         app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(15) });
         app.UseMiddleware<Gate>();
         MapPages(app);
@@ -115,7 +116,8 @@ public static class App
         // After the files: the fallback below would otherwise be chosen before a file is looked for.
         app.UseRouting();
         app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
-        app.MapFallbackToFile("index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
+        // What is no address of the API is none, and no page of the desk.
+        app.MapFallbackToFile("{*path:nonfile:regex(^(?!api(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
     }
 
     /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>

@@ -19,9 +19,10 @@ internal sealed class RunningServer : IAsyncDisposable
 
     private readonly string[] _options;
 
-    private RunningServer(string[] options)
+    private RunningServer(string[] options, Action<string>? prepare)
     {
         (_options, Port) = (options, FreePort());
+        prepare?.Invoke(_data);
         _process = Start(_data, Port);
     }
 
@@ -29,13 +30,18 @@ internal sealed class RunningServer : IAsyncDisposable
 
     public HttpClient Http { get; private set; } = new();
 
+    public string Data => _data;
+
     public string Files => Path.Combine(_data, "demo");
 
     public string Origin => $"http://127.0.0.1:{Port}";
 
-    public static async Task<RunningServer> Begin(params string[] options)
+    public static Task<RunningServer> Begin(params string[] options) => BeginIn(null, options);
+
+    /// <param name="prepare">Fills the data folder before the start.</param>
+    public static async Task<RunningServer> BeginIn(Action<string>? prepare, params string[] options)
     {
-        var server = new RunningServer(options);
+        var server = new RunningServer(options, prepare);
         await server.Ready();
         return server;
     }
@@ -63,6 +69,10 @@ internal sealed class RunningServer : IAsyncDisposable
     }
 
     public async Task<JsonNode> Show() => (await Http.GetFromJsonAsync<JsonNode>("/api/show"))!;
+
+    /// <summary>As it is told, whatever it says.</summary>
+    public Task<HttpResponseMessage> Send(string method, string path, string body) =>
+        Http.SendAsync(new HttpRequestMessage(new HttpMethod(method), path) { Content = new StringContent(body, Encoding.UTF8, path.EndsWith("/file", StringComparison.Ordinal) ? "application/octet-stream" : "application/json") });
 
     public Task<HttpResponseMessage> Press(string verb, string? graphic = null, string? card = null, string? id = null) =>
         Http.PostAsJsonAsync("/api/air", new { id = id ?? Guid.NewGuid().ToString(), verb, graphic, card }, CoreJson.Options);
@@ -147,6 +157,8 @@ internal sealed class LivePage(ClientWebSocket socket) : IDisposable
             }
         }
     }
+
+    public Task Say(string text) => socket.SendAsync(Encoding.UTF8.GetBytes(text), WebSocketMessageType.Text, true, CancellationToken.None);
 
     public Task<JsonNode> Next(string kind) => Next(message => message["k"]!.GetValue<string>() == kind);
 

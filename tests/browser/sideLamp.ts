@@ -1,6 +1,6 @@
 import { test as base, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
@@ -60,7 +60,9 @@ export class SideLamp {
   }
 
   async outputLink(): Promise<string> {
-    const show = (await (await fetch(`${this.url}/api/show`)).json()) as {
+    // Links are told to the desk, and to programs with the key.
+    const headers = { authorization: `Bearer ${readFileSync(join(this.data, 'key'), 'utf8')}` };
+    const show = (await (await fetch(`${this.url}/api/show`, { headers })).json()) as {
       outputs: { token: string }[];
     };
     return `${this.url}/out/#${show.outputs[0]!.token}`;

@@ -29,6 +29,9 @@ public sealed record Edited(Show Show, string What, ImmutableArray<string> Paths
     /// <summary>Whether undo takes it back: choices for the air and ways of working are no edits.</summary>
     public bool CanBeUndone { get; init; } = true;
 
+    /// <summary>The outfit that was put on: undo takes it off again. Null = none was.</summary>
+    public Dressing? Dressing { get; init; }
+
     /// <summary>Of what was made; null when nothing was.</summary>
     public string? Id { get; init; }
 

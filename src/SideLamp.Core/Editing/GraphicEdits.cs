@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
+using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
@@ -140,11 +141,27 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         RefusedException.ThrowIfAny(faults);
         var show = scope.Show.With(edited);
         var choices = scope.Choices.With(Id, Chosen(choice, written).Within(edited));
+        CheckLetters(choices.Of(edited), template, written);
         OnAirRules.CheckLocked(scope, scope.Choices.Of(graphic), choices.Of(edited));
         OnAirRules.CheckEvery(scope, show, choices, Id);
         var paths = Paths(written);
         var what = $"{edited.Name}: {string.Join(", ", paths.Select(path => path.Split('/')[2]).Distinct())}";
-        return new Edited(show, what, paths) { Choices = choices, CanBeUndone = !paths.All(path => path.EndsWith("/up", StringComparison.Ordinal)) };
+        return new Edited(show, what, paths) { Choices = choices, CanBeUndone = !paths.All(path => path.EndsWith("/up", StringComparison.Ordinal)), Dressing = choice.Outfit == choices[Id].Outfit ? null : new Dressing(Id, choice.Outfit, choices[Id].Outfit) };
+    }
+
+    /// <summary>Typed words are laid out in time, or refused.</summary>
+    private void CheckLetters(Chosen chosen, Template? template, ImmutableArray<string> written)
+    {
+        if (template is null || (written.IsEmpty && Wish.Cards is null && Wish.Template is null))
+        {
+            return;
+        }
+
+        var fault = chosen.Graphic.Cards.Select(card => LayoutBudget.FaultIn(template, template.WordsOf(chosen.WordsOf(card)))).FirstOrDefault(one => one is not null);
+        if (fault is not null)
+        {
+            throw RefusedException.Faulty(Wish.Cards is null ? "/words" : "/cards", fault);
+        }
     }
 
     private Graphic Changed(Graphic graphic) =>
@@ -152,7 +169,8 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         {
             Name = Wish.Name?.Trim() ?? graphic.Name,
             Seat = Wish.Seat ?? graphic.Seat,
-            Place = Wish.Place ?? graphic.Place,
+            // A new seat begins at its own place: an offset from the old one may lie outside of the frame.
+            Place = Wish.Place ?? (Wish.Seat is { } seat && seat != graphic.Seat ? graphic.Place with { X = 0, Y = 0 } : graphic.Place),
             Stay = Wish.Stay.Or(graphic.Stay),
             Key = Wish.Key.Or(graphic.Key),
             Speed = Wish.Speed ?? graphic.Speed,

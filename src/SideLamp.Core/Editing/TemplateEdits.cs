@@ -1,6 +1,8 @@
+using System.Collections.Immutable;
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 
@@ -75,6 +77,16 @@ internal static class OwnTemplates
         {
             // A file from elsewhere shows no fields to write the faults beside: the first is told with its place.
             throw RefusedException.Faulty(id is null ? read.Faults.Prepend(new Fault("", $"This is no template that Side Lamp reads. At {read.Faults[0].Path}: {read.Faults[0].Message}")) : read.Faults);
+        }
+
+        if (LayoutBudget.TextsIn(template.Root) is var texts && texts > LayoutBudget.MostTexts)
+        {
+            throw RefusedException.Faulty("/root", $"It sets {texts:N0} texts, with all rows of its lists; {LayoutBudget.MostTexts} are the most. Make it of fewer.");
+        }
+
+        if (LayoutBudget.FaultIn(template, template.WordsOf(ImmutableDictionary<string, string>.Empty)) is { } much)
+        {
+            throw RefusedException.Faulty("/fields", much);
         }
 
         return id is null || template.Id == id ? template : throw RefusedException.Faulty("/id", $"This template is called “{id}”.");

@@ -27,7 +27,7 @@ internal sealed class MaybeConverterFactory : JsonConverterFactory
         public override bool HandleNull => true;
 
         public override Maybe<T> Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-            new(true, reader.TokenType == JsonTokenType.Null ? default! : JsonSerializer.Deserialize<T>(ref reader, options)!);
+            new(true, reader.TokenType == JsonTokenType.Null ? default! : Unreadable.Inner<T>(ref reader, options, ""));
 
         public override void Write(Utf8JsonWriter writer, Maybe<T> value, JsonSerializerOptions options) => JsonSerializer.Serialize(writer, value.Value, options);
     }

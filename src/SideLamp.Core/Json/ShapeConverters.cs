@@ -74,15 +74,10 @@ internal sealed class NoHolesConverterFactory : JsonConverterFactory
         return (JsonConverter)Activator.CreateInstance(converter)!;
     }
 
-    private static T Entry<T>(ref Utf8JsonReader reader, JsonSerializerOptions options, string where)
-    {
-        if (reader.TokenType == JsonTokenType.Null && default(T) is null)
-        {
-            throw Unreadable.Because($"{where} is empty. Take it out, or give it a value.");
-        }
-
-        return JsonSerializer.Deserialize<T>(ref reader, options)!;
-    }
+    private static T Entry<T>(ref Utf8JsonReader reader, JsonSerializerOptions options, string where) =>
+        reader.TokenType == JsonTokenType.Null && default(T) is null
+            ? throw Unreadable.Within(where, Unreadable.Because("There is no value here. Take it out, or give it one."))
+            : Unreadable.Inner<T>(ref reader, options, where);
 
     private sealed class ListConverter<T> : JsonConverter<ImmutableArray<T>>
     {
@@ -101,7 +96,7 @@ internal sealed class NoHolesConverterFactory : JsonConverterFactory
                     throw Unreadable.Because($"This list has more than {Most:N0} entries.");
                 }
 
-                list.Add(Entry<T>(ref reader, options, $"Entry {list.Count + 1}"));
+                list.Add(Entry<T>(ref reader, options, $"/{list.Count}"));
             }
 
             return list.ToImmutable();
@@ -136,7 +131,7 @@ internal sealed class NoHolesConverterFactory : JsonConverterFactory
                 throw Unreadable.Because($"There are more than {Most:N0} values here.");
             }
 
-            all[name] = Entry<T>(ref reader, options, $"“{(name.Length > 60 ? name[..60] : name)}”");
+            all[name] = Entry<T>(ref reader, options, $"/{(name.Length > 60 ? name[..60] : name)}");
         }
 
         return all;

@@ -16,17 +16,39 @@ public static partial class Unreadable
     {
         // Of what is missing the reader tells the names, but not the place.
         var missing = Missing().Match(error.Message);
-        return new Fault(PointerOf(error.Path) + (missing.Success ? "/" + missing.Groups[1].Value : ""), MessageOf(error));
+        var inner = error.Message.StartsWith(Own, StringComparison.Ordinal) && error.Message.Split(Own) is [_, _, var below, ..] ? below : "";
+        return new Fault(PointerOf(error.Path) + inner + (missing.Success ? "/" + missing.Groups[1].Value : ""), MessageOf(error));
     }
 
     /// <param name="message">A whole sentence: what is wrong and what to do.</param>
     internal static JsonException Because(string message) => new(Own + message);
 
+    /// <summary>Reads a value within another; what is wrong in it is told with its place.</summary>
+    internal static T Inner<T>(ref Utf8JsonReader reader, JsonSerializerOptions options, string where)
+    {
+        try
+        {
+            return JsonSerializer.Deserialize<T>(ref reader, options)!;
+        }
+        catch (JsonException error)
+        {
+            throw Within(where, error);
+        }
+    }
+
+    /// <summary>The same complaint from within a list or a value of ours, whose reader does not know where it stands: the place is told on.</summary>
+    /// <param name="where">A JSON Pointer from there, such as <c>/3</c>.</param>
+    internal static JsonException Within(string where, JsonException error)
+    {
+        var fault = FaultOf(error);
+        return new($"{Own}{fault.Message}{Own}{where}{fault.Path}");
+    }
+
     private static string MessageOf(JsonException error)
     {
         if (error.Message.StartsWith(Own, StringComparison.Ordinal))
         {
-            return error.Message[Own.Length..].Split(" Path: ")[0];
+            return error.Message.Split(Own)[1];
         }
 
         // Only the kind of complaint is taken from the reader's own words, which name types.

@@ -20,6 +20,17 @@ public sealed record FittedText(double Size, ImmutableArray<ShapedLine> Lines, F
 /// <summary>Fits words into room: by size first, then by wrapping, at last by an ellipsis.</summary>
 public static class Fitting
 {
+    /// <summary>Remembers what was shaped during one fit: the same lines are tried at many sizes, and are as wide in em at each.</summary>
+    private sealed class OneFit(ITextShaper shaper) : ITextShaper
+    {
+        private readonly Dictionary<(string, bool), ShapedLine> _lines = [];
+
+        public Paragraph Shape(string text, TextStyle style) => shaper.Shape(text, style);
+
+        public ShapedLine ShapeLine(string text, TextStyle style, bool rtl) =>
+            _lines.TryGetValue((text, rtl), out var known) ? known : _lines[(text, rtl)] = shaper.ShapeLine(text, style, rtl);
+    }
+
     private const string Ellipsis = "…";
 
     /// <summary>Widths that differ by less than this many px are the same.</summary>
@@ -27,17 +38,15 @@ public static class Fitting
 
     public static FittedText Lay(FitRequest request, ITextShaper shaper)
     {
+        shaper = new OneFit(shaper);
         var paragraphs = request.Text.Split('\n').Select(text => shaper.Shape(text, request.Style)).ToList();
-        foreach (var size in Sizes(request))
+        var (greatest, least) = SizesOf(request);
+        if (Largest(paragraphs, request, greatest, least, shaper) is var (size, lines))
         {
-            if (Break(paragraphs, request, size, request.Width, shaper, force: false) is { } lines)
-            {
-                var outcome = size < request.Size ? FitOutcome.Shrunk : size > request.Size ? FitOutcome.Grown : FitOutcome.Kept;
-                return Fitted(size, Balanced(paragraphs, request, size, lines, shaper), outcome, paragraphs[0].CapHeight);
-            }
+            var outcome = size < request.Size ? FitOutcome.Shrunk : size > request.Size ? FitOutcome.Grown : FitOutcome.Kept;
+            return Fitted(size, Balanced(paragraphs, request, size, lines, shaper), outcome, paragraphs[0].CapHeight);
         }
 
-        var least = Sizes(request).Last();
         var all = Break(paragraphs, request with { MaxLines = int.MaxValue }, least, request.Width, shaper, force: true)!.Value;
         if (all.Length <= request.MaxLines)
         {
@@ -72,15 +81,39 @@ public static class Fitting
     private static FittedText Fitted(double size, ImmutableArray<ShapedLine> lines, FitOutcome outcome, double capHeight) =>
         new(size, lines, outcome, lines.Max(line => line.Width) * size, capHeight);
 
-    /// <summary>The sizes to try, best first.</summary>
-    private static IEnumerable<double> Sizes(FitRequest request)
+    /// <summary>The sizes that may be tried: the best, and the least.</summary>
+    private static (double Greatest, double Least) SizesOf(FitRequest request)
     {
-        var first = request.Fit == Fit.Grow ? request.Greatest : request.Size;
-        var last = request.Fit == Fit.Keep ? request.Size : Math.Min(request.Least, first);
-        for (var size = first; size >= last; size--)
+        var greatest = request.Fit == Fit.Grow ? request.Greatest : request.Size;
+        return (greatest, request.Fit == Fit.Keep ? request.Size : Math.Min(request.Least, greatest));
+    }
+
+    /// <summary>The largest whole size at which the words find room: what has room at one size has it at every smaller one, so the way is halved. Null = none.</summary>
+    private static (double Size, ImmutableArray<ShapedLine> Lines)? Largest(List<Paragraph> paragraphs, FitRequest request, double greatest, double least, ITextShaper shaper)
+    {
+        (double, ImmutableArray<ShapedLine>)? best = null;
+        // The best size first: most words simply fit.
+        for (var (size, above) = (greatest, greatest + 1); size >= least; )
         {
-            yield return size;
+            if (Break(paragraphs, request, size, request.Width, shaper, force: false) is { } lines)
+            {
+                best = (size, lines);
+                least = size + 1;
+            }
+            else
+            {
+                above = size;
+            }
+
+            if (above - least < 1)
+            {
+                break;
+            }
+
+            size = Math.Min(above - 1, least + Math.Floor((above - least) / 2));
         }
+
+        return best;
     }
 
     /// <summary>

@@ -147,7 +147,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var done = edited.CanBeUndone && !ReferenceEquals(stage.Show, edited.Show);
         return turn with
         {
-            Stage = done ? turn.Stage with { History = turn.Stage.History.With(new EditDone(page, edited.What, stage.Show, edited.Show, now, edited.Paths)) } : turn.Stage,
+            Stage = done ? turn.Stage with { History = turn.Stage.History.With(new EditDone(page, edited.What, stage.Show, edited.Show, now, edited.Paths) { Dressing = edited.Dressing }) } : turn.Stage,
             Reply = new Reply(Id: edited.Id),
         };
     }
@@ -168,8 +168,23 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             throw RefusedException.Conflict($"“{edit.What}” was changed in another window since. Nothing was taken back.");
         }
 
-        var turn = Settled(stage, show, stage.Choices, edit.Paths, undo.Page);
+        var turn = Settled(stage, show, Dressed(stage, edit, undo.Back), edit.Paths, undo.Page);
         return turn with { Stage = turn.Stage with { History = history }, Reply = new Reply(What: edit.What) };
+    }
+
+    /// <exception cref="RefusedException">Another outfit was put on since.</exception>
+    private static Choices Dressed(Stage stage, EditDone edit, bool back)
+    {
+        if (edit.Dressing is not { } dressing)
+        {
+            return stage.Choices;
+        }
+
+        var (from, to) = back ? (dressing.After, dressing.Before) : (dressing.Before, dressing.After);
+        var choice = stage.Choices[dressing.Graphic];
+        return choice.Outfit == from
+            ? stage.Choices.With(dressing.Graphic, choice with { Outfit = to })
+            : throw RefusedException.Conflict($"“{edit.What}”: another outfit was put on since. Nothing was taken back.");
     }
 
     /// <summary>An edited show in place of the old, and what follows from that on air.</summary>
@@ -178,7 +193,6 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var revision = stage.Revision + 1;
         var gone = stage.Show.Graphics.Where(graphic => show.Graphic(graphic.Id) is null).ToList();
         var values = stage.Values.RemoveRange(stage.Values.Keys.Where(id => show.Feed(id) is null));
-        choices = gone.Aggregate(choices, (so, graphic) => so.Without(graphic.Id));
         var edited = stage with
         {
             Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },

@@ -59,6 +59,12 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         }
 
         var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Values);
+        if (LayoutBudget.FaultIn(template, words) is { } much)
+        {
+            // Only what a feed brings can be so much: what is typed is refused.
+            return new Drawn(Picture.Empty, [new Fault("/words", much)]);
+        }
+
         var timers = TimersOf(pinned.Content, kept);
         words = words.SetItems(timers.Select(one => KeyValuePair.Create(one.Field, one.Room)));
         return new Drawn(Laid(pinned, new Setting(kept.Show.Canvas), template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program)), faults);

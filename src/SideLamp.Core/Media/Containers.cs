@@ -6,6 +6,9 @@ namespace SideLamp.Core.Media;
 internal static class Containers
 {
     private const int LongestSide = 16384;
+
+    /// <summary>Unpacked, each takes four bytes of every page that shows it.</summary>
+    private const long MostPixels = 40_000_000;
     private static readonly byte[] Segment = [0x18, 0x53, 0x80, 0x67];
     private const string CutOff = "The file is cut off: its end is missing. Copy or save it again.";
 
@@ -64,6 +67,16 @@ internal static class Containers
     /// <summary>Source: RIFF: the length of all that follows stands at byte 4.</summary>
     public static string? RiffTrouble(byte[] bytes) => BinaryPrimitives.ReadUInt32LittleEndian(bytes.AsSpan(4)) + 8L > bytes.Length ? CutOff : null;
 
+    /// <summary>Source: WebP container specification: VP8X, VP8L or VP8 is the first chunk, and tells the size.</summary>
+    public static string? WebpTrouble(byte[] bytes) =>
+        RiffTrouble(bytes) ?? (bytes.Length < 30 ? CutOff
+        : bytes.AsSpan(12, 4).SequenceEqual("VP8X"u8) ? SizeTrouble(Sixteen(bytes, 24) + ((uint)bytes[26] << 16) + 1, Sixteen(bytes, 27) + ((uint)bytes[29] << 16) + 1)
+        : bytes.AsSpan(12, 4).SequenceEqual("VP8L"u8) ? SizeTrouble((BinaryPrimitives.ReadUInt32LittleEndian(bytes.AsSpan(21)) & 0x3FFF) + 1, ((BinaryPrimitives.ReadUInt32LittleEndian(bytes.AsSpan(21)) >> 14) & 0x3FFF) + 1)
+        : bytes.AsSpan(12, 4).SequenceEqual("VP8 "u8) ? SizeTrouble(Sixteen(bytes, 26) & 0x3FFF, Sixteen(bytes, 28) & 0x3FFF)
+        : "The picture is damaged: it does not say how large it is.");
+
+    private static uint Sixteen(byte[] bytes, int at) => BinaryPrimitives.ReadUInt16LittleEndian(bytes.AsSpan(at));
+
     /// <summary>Source: Matroska: after the EBML header comes a segment (18 53 80 67).</summary>
     public static string? WebmTrouble(byte[] bytes) =>
         bytes.AsSpan(0, Math.Min(bytes.Length, 4096)).IndexOf(Segment) < 0 ? "The video is damaged: nothing is filmed in it."
@@ -97,6 +110,6 @@ internal static class Containers
 
     private static string? SizeTrouble(uint width, uint height) =>
         width == 0 || height == 0 ? "The picture is damaged: it has no size."
-        : width > LongestSide || height > LongestSide ? $"The picture has {width} × {height} px; {LongestSide} px a side are the most."
+        : width > LongestSide || height > LongestSide || (long)width * height > MostPixels ? $"The picture has {width} × {height} px; {LongestSide} px a side are the most, and {MostPixels / 1_000_000} million px altogether. Save it smaller."
         : null;
 }

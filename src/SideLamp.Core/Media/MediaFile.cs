@@ -1,6 +1,4 @@
 using System.Text;
-using System.Text.Json;
-using System.Xml;
 
 namespace SideLamp.Core.Media;
 
@@ -15,8 +13,6 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
 
     /// <summary>The largest video, in bytes.</summary>
     public const int LargestVideo = 200 << 20;
-
-    private static readonly string[] LottieNumbers = ["w", "h", "fr", "ip", "op"];
 
     private const string Kinds = "Use PNG, JPEG, WebP, GIF or SVG for a picture, WebM or MP4 for a video, Lottie JSON for a vector animation, WAV, MP3, Ogg or FLAC for a sound, TTF or OTF for a typeface";
 
@@ -42,7 +38,7 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
             [0x89, (byte)'P', (byte)'N', (byte)'G', 0x0D, 0x0A, 0x1A, 0x0A, ..] => (new MediaFile("image/png", ".png"), Containers.PngTrouble(bytes)),
             [0xFF, 0xD8, 0xFF, ..] => (new MediaFile("image/jpeg", ".jpg"), Containers.JpegTrouble(bytes)),
             [(byte)'G', (byte)'I', (byte)'F', (byte)'8', (byte)'7' or (byte)'9', (byte)'a', ..] => (new MediaFile("image/gif", ".gif"), Containers.GifTrouble(bytes)),
-            [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'E', (byte)'B', (byte)'P', ..] => (new MediaFile("image/webp", ".webp"), Containers.RiffTrouble(bytes)),
+            [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'E', (byte)'B', (byte)'P', ..] => (new MediaFile("image/webp", ".webp"), Containers.WebpTrouble(bytes)),
             [(byte)'R', (byte)'I', (byte)'F', (byte)'F', _, _, _, _, (byte)'W', (byte)'A', (byte)'V', (byte)'E', ..] => (new MediaFile("audio/wav", ".wav"), Containers.RiffTrouble(bytes)),
             [(byte)'O', (byte)'g', (byte)'g', (byte)'S', ..] => (new MediaFile("audio/ogg", ".ogg"), null),
             [(byte)'f', (byte)'L', (byte)'a', (byte)'C', ..] => (new MediaFile("audio/flac", ".flac"), null),
@@ -67,55 +63,8 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
     private static (MediaFile? File, string? Trouble) Written(byte[] bytes)
     {
         var start = Encoding.UTF8.GetString(bytes.AsSpan(0, Math.Min(bytes.Length, 512))).TrimStart('\uFEFF', ' ', '\t', '\r', '\n');
-        return start.StartsWith('<') ? (new MediaFile("image/svg+xml", ".svg"), SvgTrouble(bytes))
-            : start.StartsWith('{') ? (new MediaFile("application/json", ".json"), LottieTrouble(bytes))
+        return start.StartsWith('<') ? (new MediaFile("image/svg+xml", ".svg"), SvgIntake.TroubleOf(bytes))
+            : start.StartsWith('{') ? (new MediaFile("application/json", ".json"), LottieIntake.TroubleOf(bytes))
             : (null, null);
-    }
-
-    private static string? SvgTrouble(byte[] bytes)
-    {
-        try
-        {
-            using var reader = XmlReader.Create(new MemoryStream(bytes), new XmlReaderSettings { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null });
-            reader.MoveToContent();
-            if (reader.LocalName != "svg" || reader.NamespaceURI != "http://www.w3.org/2000/svg")
-            {
-                return "This is XML, but no SVG picture: its first element must be <svg xmlns=\"http://www.w3.org/2000/svg\">.";
-            }
-
-            while (reader.Read())
-            {
-                // To the end, so that a picture that was cut off is found now and not on air.
-            }
-
-            return null;
-        }
-        catch (XmlException error)
-        {
-            return $"The SVG picture is damaged at line {error.LineNumber}, place {error.LinePosition}.";
-        }
-    }
-
-    /// <summary>Source: the Lottie animation format, its required members.</summary>
-    private static string? LottieTrouble(byte[] bytes)
-    {
-        try
-        {
-            using var document = JsonDocument.Parse(bytes);
-            var root = document.RootElement;
-            var missing = LottieNumbers.Where(name => !root.TryGetProperty(name, out var value) || value.ValueKind != JsonValueKind.Number).ToList();
-            if (missing.Count > 0 || !root.TryGetProperty("layers", out var layers) || layers.ValueKind != JsonValueKind.Array)
-            {
-                return "This is JSON, but no Lottie animation: it needs layers, w, h, fr, ip and op.";
-            }
-
-            var outside = root.TryGetProperty("assets", out var assets) && assets.ValueKind == JsonValueKind.Array
-                && assets.EnumerateArray().Any(asset => asset.TryGetProperty("p", out var path) && path.GetString()?.StartsWith("data:", StringComparison.Ordinal) != true);
-            return outside ? "The animation refers to pictures that lie beside it. Save it with its pictures inside." : null;
-        }
-        catch (JsonException error)
-        {
-            return $"The animation is damaged at line {error.LineNumber + 1}.";
-        }
     }
 }

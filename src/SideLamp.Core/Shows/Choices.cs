@@ -31,7 +31,10 @@ public sealed record GraphicChoice(CardId? Card = null, OutfitId? Outfit = null)
 /// <param name="Value">Null = untouched: the template's sample.</param>
 public sealed record Counted(string? Value);
 
-/// <summary>What is chosen of all graphics; one that is not in it stands as it was made.</summary>
+/// <summary>
+/// What is chosen of all graphics; one that is not in it stands as it was made. What was chosen of one that is deleted stays, for
+/// undo may bring it back.
+/// </summary>
 public sealed record Choices(ImmutableDictionary<GraphicId, GraphicChoice> All)
 {
     public static Choices None { get; } = new(ImmutableDictionary<GraphicId, GraphicChoice>.Empty);
@@ -42,7 +45,6 @@ public sealed record Choices(ImmutableDictionary<GraphicId, GraphicChoice> All)
 
     public Choices With(GraphicId graphic, GraphicChoice choice) => choice == this[graphic] ? this : new(All.SetItem(graphic, choice));
 
-    public Choices Without(GraphicId graphic) => All.ContainsKey(graphic) ? new(All.Remove(graphic)) : this;
 }
 
 /// <summary>A graphic with what is chosen of it.</summary>

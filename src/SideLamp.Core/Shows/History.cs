@@ -9,7 +9,15 @@ namespace SideLamp.Core.Shows;
 /// <param name="Author">The page that made it: each page takes back its own edits.</param>
 /// <param name="What">What it touched, in words.</param>
 /// <param name="Paths">The values that it touched.</param>
-public sealed record EditDone(string Author, string What, Show Before, Show After, Instant At, ImmutableArray<string> Paths);
+public sealed record EditDone(string Author, string What, Show Before, Show After, Instant At, ImmutableArray<string> Paths)
+{
+    /// <summary>The outfit that was put on with it; null = none was.</summary>
+    public Dressing? Dressing { get; init; }
+}
+
+/// <param name="Before">Null = all parts show.</param>
+/// <param name="After">Likewise.</param>
+public sealed record Dressing(GraphicId Graphic, OutfitId? Before, OutfitId? After);
 
 /// <summary>The edits of a show, for undo and redo. Kept in memory: a new run of the server begins without any.</summary>
 public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDone> Undone)
@@ -25,7 +33,7 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     {
         var last = Done.IsEmpty ? null : Done[^1];
         var same = last is not null && last.Author == edit.Author && last.What == edit.What && edit.At - last.At < OneGo && ReferenceEquals(last.After, edit.Before);
-        var done = same ? Done.SetItem(Done.Count - 1, edit with { Before = last!.Before, Paths = [.. edit.Paths.Union(last.Paths)] }) : Done.Add(edit);
+        var done = same ? Done.SetItem(Done.Count - 1, edit with { Before = last!.Before, Paths = [.. edit.Paths.Union(last.Paths)], Dressing = edit.Dressing is { } dressing ? dressing with { Before = last.Dressing is { } first ? first.Before : dressing.Before } : last.Dressing }) : Done.Add(edit);
         // A new edit ends what could be done again.
         return new History(done.Count > Most ? done.RemoveAt(0) : done, Undone.RemoveAll(one => one.Author == edit.Author));
     }

@@ -14,6 +14,7 @@ public static class TemplateReader
     public const string Format = "side-lamp-template/1";
     private const int DeepestTree = 16;
     private const int MostParts = 400;
+    private const int MostFields = 60;
     /// <summary>How files that people write by hand are read.</summary>
     public static readonly JsonDocumentOptions Lenient = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 };
 
@@ -44,6 +45,11 @@ public static class TemplateReader
         foreach (var twice in fields.GroupBy(field => field.Name).Where(group => group.Count() > 1))
         {
             at.Fault("fields", $"Two fields are called “{twice.Key}”. Names must differ.");
+        }
+
+        if (fields.Length > MostFields)
+        {
+            at.Fault("fields", $"A template has up to {MostFields} fields.");
         }
 
         var seat = new SeatId(at.String("seat"));

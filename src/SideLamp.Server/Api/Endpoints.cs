@@ -29,8 +29,6 @@ public static class Endpoints
         MapFeeds(api);
         MapOutputs(api);
         MapAssets(app, api);
-        // What is no address of ours is none, and no page of the desk.
-        api.MapFallback(() => Results.Problem(title: "There is nothing at this address.", statusCode: 404)).ExcludeFromDescription();
     }
 
     /// <summary>Hands an edit in, and tells what came of it.</summary>

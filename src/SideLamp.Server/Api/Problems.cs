@@ -19,6 +19,8 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
             BadHttpRequestException { StatusCode: 413 } => (413, "This is too much at once. A request has up to 5 MB.", []),
             BadHttpRequestException { InnerException: JsonException json } bad => (bad.StatusCode, "The request cannot be read.", [Unreadable.FaultOf(json)]),
             BadHttpRequestException bad => (bad.StatusCode, "The request cannot be read.", [new Fault("", "A part of it is missing, or of another kind than belongs there.")]),
+            // The reader's complaint about a choice between kinds that is not made.
+            NotSupportedException => (400, "The request cannot be read.", [new Fault("", "It does not say what is to be done: give it one of the verbs there are.")]),
             JsonException json => (400, "The request cannot be read.", [Unreadable.FaultOf(json)]),
             IOException or SqliteException or UnauthorizedAccessException => (503, "It could not be kept on disk. Nothing was changed: make room, or look what holds the disk, and try again.", ImmutableArray<Fault>.Empty),
             OperationCanceledException => (499, "Whoever asked went away.", []),

@@ -54,7 +54,7 @@ public sealed class Gate(RequestDelegate next, GateOptions options, Gatekeeper k
     {
         // The live socket is named as well: engines of years ago do not count it as 'self'.
         var policy =
-            $"default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; connect-src 'self' ws://{request.Host}; object-src 'none'; base-uri 'none'; form-action 'self'";
+            $"default-src 'self'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data: blob:; media-src 'self' blob:; font-src 'self' data:; connect-src 'self' ws://{request.Host}; object-src 'none'; base-uri 'none'; form-action 'self'";
         return request.Path.StartsWithSegments("/out") ? policy : policy + "; frame-ancestors 'none'";
     }
 

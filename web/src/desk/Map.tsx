@@ -98,6 +98,7 @@ function factsOf(show: Show, news: News | null) {
     names: map(show.graphics, (one) => one.id),
     last: map(news?.last, (one) => one.seat),
     carried: !news || isCarried(news.pages),
+    waits: news?.waits ?? false,
     repeats,
     comes: (id: string) => followers.get(id)?.at ?? repeats.get(id)?.at,
     away: (id: string) =>
@@ -155,6 +156,7 @@ const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps)
               timer={view?.timer ? facts.timers.get(view.timer)?.program : undefined}
               standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
               comes={facts.comes(graphic.id)}
+              waits={facts.waits}
               repeats={facts.repeats.has(graphic.id)}
               away={facts.away(graphic.id)}
               follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}

@@ -27,6 +27,8 @@ interface Props {
   standby: boolean;
   /** When it comes by itself; undefined = it does not. */
   comes: number | undefined;
+  /** Whether what comes by itself waits since lights out. */
+  waits: boolean;
   /** Whether its *every* is switched on. */
   repeats: boolean;
   /** Why it is away for now: it comes back by itself. */
@@ -42,7 +44,8 @@ const awayWords = { aside: 'makes way, comes back', hush: 'waits for the end of 
 
 /** One graphic's switch: it glows while the graphic is on air. */
 export const Switch = memo(function Switch(props: Props) {
-  const { graphic, airing, view, template, timer, standby, comes, repeats, away, follower, uncarried, desk } = props;
+  const { graphic, airing, view, template, timer, standby, comes, waits, repeats, away, follower, uncarried, desk } =
+    props;
   const { press } = useAir();
   const asked = useAsked(graphic.id);
   const confirmed = isLit(airing?.phase);
@@ -86,7 +89,7 @@ export const Switch = memo(function Switch(props: Props) {
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
                 {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
                 {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
-                {comes !== undefined && !lit && <Countdown words="comes in" at={comes} />}
+                {comes !== undefined && !lit && (waits ? 'waits · ' : <Countdown words="comes in" at={comes} />)}
                 {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
                 {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
                 {timer && (
@@ -94,6 +97,9 @@ export const Switch = memo(function Switch(props: Props) {
                     <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
                     {view?.words && ' · '}
                   </>
+                )}
+                {view?.outside && (
+                  <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ outside the frame · </b>
                 )}
                 {cut && '✂ cut off · '}
                 {view?.untouched && 'sample words · '}

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { Check, TriangleAlert } from 'lucide-react';
+import { Check, TriangleAlert, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
@@ -7,10 +7,10 @@ import { useNow } from '../live/useNow';
 import { ageText } from '../show/format';
 import { troubleOf } from '../show/carried';
 import { KeptText } from '../ui/Field';
-import { useShow } from '../show/ShowContext';
+import { useShow, type Show } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Button } from '../ui/Button';
-import { useAlarm, type Alarm } from './useAlarm';
+import { dismiss, useAlarm, type Alarm } from './useAlarm';
 
 /** The same everywhere: the show, what is lit now, how the outside is doing, and lights out. */
 export function TopLine() {
@@ -37,6 +37,7 @@ export function TopLine() {
           {keeping?.state === 'keeping' && 'keeping …'}
           {keeping?.state === 'kept' && `kept ${ageText(now - keeping.at)}`}
           {keeping?.state === 'refused' && 'not kept'}
+          {keeping?.state === 'waits' && 'not kept yet: the disk'}
         </div>
       </div>
       {alarm?.away ? (
@@ -60,8 +61,24 @@ export function TopLine() {
             {!alarm && <OutputsFact />}
             <FeedsFact quiet={!!alarm} />
           </div>
+          {news?.waits && (
+            <div className="flex shrink-0 items-center gap-2 text-xs text-quiet">
+              <span className="max-w-32 leading-tight max-[1100px]:sr-only">What comes by itself waits.</span>
+              <Button
+                kind="plain"
+                title="Repeats, what follows and alerts come again. What was put out stays dark."
+                onClick={() => void press('letThemCome')}
+              >
+                Let them come
+              </Button>
+            </div>
+          )}
           {news?.lightsOut && (
-            <Button kind="plain" title="On the desk: Shift ↵" onClick={() => void press('lightsBack')}>
+            <Button
+              kind="plain"
+              title={`${broughtBack(show, news.bringsBack)} On the desk: Shift ↵`}
+              onClick={() => void press('lightsBack')}
+            >
               Lights back
             </Button>
           )}
@@ -77,6 +94,12 @@ export function TopLine() {
       )}
     </div>
   );
+}
+
+/** What lights back would light, in words. */
+function broughtBack(show: Show, graphics: readonly string[]): string {
+  const names = graphics.map((id) => show.graphics.find((graphic) => graphic.id === id)?.name ?? 'deleted');
+  return names.length === 0 ? 'Nothing was lit.' : `Lights again: ${names.join(', ')}.`;
 }
 
 /** More lamps than this stand in two rows. */
@@ -124,6 +147,16 @@ function AlarmPlate({ alarm, className }: { alarm: Alarm; className: string }) {
       <span className="line-clamp-2">
         <b>{alarm.title}</b> {alarm.words}
       </span>
+      {alarm.finding && (
+        <button
+          type="button"
+          aria-label="I have seen this"
+          onClick={() => dismiss(alarm.finding!)}
+          className="-mr-1.5 ml-auto grid size-7 shrink-0 place-items-center rounded-md hover:bg-orchid/20"
+        >
+          <X aria-hidden size={14} />
+        </button>
+      )}
     </p>
   );
 }

@@ -1,3 +1,4 @@
+import { useSyncExternalStore } from 'react';
 import { useLive } from '../live/LiveContext';
 import { isUnseen } from '../show/carried';
 
@@ -7,11 +8,33 @@ export interface Alarm {
   words: string;
   /** Whether nothing can be pressed meanwhile. */
   away?: boolean;
+  /** The finding that it tells; one that was seen is told no more. */
+  finding?: string;
+}
+
+let seen: ReadonlySet<string> = new Set();
+const listeners = new Set<() => void>();
+
+/** The streamer has seen it. */
+export function dismiss(finding: string): void {
+  seen = new Set([...seen, finding]);
+  for (const listener of listeners) listener();
+}
+
+function useSeen(): ReadonlySet<string> {
+  return useSyncExternalStore(
+    (listener) => {
+      listeners.add(listener);
+      return () => listeners.delete(listener);
+    },
+    () => seen,
+  );
 }
 
 /** Null = all is well. */
 export function useAlarm(): Alarm | null {
   const { up, news } = useLive();
+  const dismissed = useSeen();
   if (!up) {
     return {
       title: 'Side Lamp is not answering.',
@@ -21,14 +44,18 @@ export function useAlarm(): Alarm | null {
   }
   if (!news) return null;
   if (news.unkept) return { title: 'Not kept on disk.', words: news.unkept };
-  if (!isUnseen(news)) return null;
-  return {
-    title: 'Nobody can see this.',
-    words:
-      news.pages.length === 0
-        ? 'No output page is open: copy the link from Outputs into your mixing software.'
-        : news.pages.some((page) => page.awake)
-          ? 'The output page has not drawn it: reload its source in your mixing software.'
-          : 'The output page is asleep: show its source in your mixing software.',
-  };
+  if (isUnseen(news)) {
+    return {
+      title: 'Nobody can see this.',
+      words:
+        news.pages.length === 0
+          ? 'No output page is open: copy the link from Outputs into your mixing software.'
+          : news.pages.some((page) => page.awake)
+            ? 'The output page has not drawn it: reload its source in your mixing software.'
+            : 'The output page is asleep: show its source in your mixing software.',
+    };
+  }
+  const [finding, ...more] = news.findings.filter((one) => !dismissed.has(one));
+  if (!finding) return null;
+  return { title: more.length > 0 ? `1 of ${more.length + 1}:` : 'Look at this:', words: finding, finding };
 }

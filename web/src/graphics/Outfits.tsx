@@ -53,7 +53,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
             key={outfit.id}
             type="button"
             aria-pressed={outfit.id === (graphic.worn ?? '')}
-            onClick={() => void edits.graphic(graphic.id, { worn: outfit.id })}
+            onClick={() => void edits.graphic(graphic.id, { worn: outfit.id || null })}
             className="min-h-8 rounded-lg bg-panel px-3 hover:bg-raised aria-pressed:font-semibold aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
           >
             {outfit.name}

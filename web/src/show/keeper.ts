@@ -3,7 +3,8 @@ import { toast } from 'sonner';
 import { Refusal } from '../api/client';
 import { forgetDeleted } from './deleted';
 
-export type Keeping = { state: 'kept'; at: number } | { state: 'keeping' } | { state: 'refused' } | null;
+export type Keeping =
+  { state: 'kept'; at: number } | { state: 'keeping' } | { state: 'refused' } | { state: 'waits' } | null;
 
 /** Sends edits one at a time, in the order they were made, each with the newest revision that this page has seen. */
 export interface Keeper {
@@ -22,7 +23,9 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
     try {
       const answer = await send(newest);
       newest = Math.max(newest, (answer as { revision?: number }).revision ?? 0);
-      tell({ state: 'kept', at: now() });
+      // It stands, but the disk would not have it yet: the top line says why.
+      const waits = (answer as { isKept?: boolean }).isKept === false;
+      tell(waits ? { state: 'waits' } : { state: 'kept', at: now() });
       return answer;
     } catch (error) {
       tell({ state: 'refused' });

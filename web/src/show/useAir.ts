@@ -73,11 +73,27 @@ export function useAsked(graphic: string): Wish | undefined {
 /** A server that does not answer for so long, in ms, is stuck: it refuses itself what comes later than 3 s. */
 const patience = 3500;
 
+const notInTime = 'Not done: Side Lamp did not answer in time.';
+const notKnown = 'Not known yet whether it was done: Side Lamp did not answer in time.';
+
+/** A press whose answer was lost may have been done all the same: it is asked for until that is known. */
+async function askWhatBecame(id: string, at: number): Promise<void> {
+  for (let turn = 0; turn < 6; turn++) {
+    const told = await client
+      .GET('/api/air/{id}', { params: { path: { id }, query: { at } }, signal: AbortSignal.timeout(patience) })
+      .catch(() => null);
+    const fate = told?.data?.fate;
+    if (fate === 'done') return void toast.success('It was done after all.', { id: 'lost' });
+    if (fate === 'notDone') return void toast.error('It was not done, and will not be.', { id: 'lost' });
+    await new Promise((done) => setTimeout(done, 1000));
+  }
+}
+
 /** Presses. What cannot be sent is said, never swallowed; and what was not answered in time is not done later. */
 export function useAir() {
   const { up, clock } = useLive();
   const send = useCallback(
-    async <T>(request: (signal: AbortSignal) => Promise<T>): Promise<T | null> => {
+    async <T>(request: (signal: AbortSignal) => Promise<T>, onLost?: () => void): Promise<T | null> => {
       const lost = (words: string): null => {
         toast.error(`${words} What is on air stays as it is.`, { id: 'lost' });
         return null;
@@ -90,7 +106,11 @@ export function useAir() {
           return request(signal);
         });
       } catch (error) {
-        if (signal.aborted) return lost('Not done: Side Lamp did not answer in time.');
+        const unanswered = signal.aborted || (error instanceof Refusal && error.status === 0);
+        if (unanswered) {
+          onLost?.();
+          return lost(onLost ? notKnown : notInTime);
+        }
         toast.error(error instanceof Refusal ? error.sentence : String(error));
         return null;
       }
@@ -104,7 +124,10 @@ export function useAir() {
       const [id, at] = [crypto.randomUUID(), clock.now()];
       if (shown) ask(shown, id, verb as Wish);
       const body = { id, verb, ...what, at } as unknown as Press;
-      const done = await send((signal) => answered(client.POST('/api/air', { body, signal })));
+      const done = await send(
+        (signal) => answered(client.POST('/api/air', { body, signal })),
+        () => void askWhatBecame(id, at),
+      );
       // The news comes before the answer: by now the desk knows.
       if (shown) answer(shown, id);
       return done !== null;

@@ -1,0 +1,82 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>
+/// What former versions kept, they kept for good. <c>tests/fixtures</c> holds the database and an exported brand of each: made by
+/// that version itself, with its demo show and a few presses.
+/// </summary>
+public sealed class FormerVersionsTests
+{
+    private static readonly string Fixtures = Path.Combine(VectorTests.Root(), "tests", "fixtures");
+
+    public static TheoryData<int> All => [1, 2, 3, 4, 5, 6];
+
+    [Theory]
+    [MemberData(nameof(All))]
+    public async Task A_show_of_a_former_version_opens_with_all_that_was_in_it(int version)
+    {
+        await using var server = await RunningServer.BeginIn(data => File.Copy(Path.Combine(Fixtures, $"show-{version}.db"), Path.Combine(data, "show.db")));
+        var show = await server.Show();
+        Assert.Equal("The Lantern Cloth", show["name"]!.GetValue<string>());
+        var names = show["graphics"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == "names")!;
+        Assert.Equal(4, names["cards"]!.AsArray().Count);
+        Assert.Equal("Odalys Thrupp", names["cards"]![0]!["words"]!["name"]!.GetValue<string>());
+        Assert.Equal("cloth", show["feeds"]![0]!["id"]!.GetValue<string>());
+        Assert.Equal(32, (await server.Token()).Length);
+        using var page = await server.Open(await server.Token());
+        var items = (await page.Next("snap"))["items"]!.AsArray();
+        // Versions 1 and 2 kept of the air what no later one can draw: it is dark after them.
+        Assert.Equal(version > 2, items.Any(item => item!["graphic"]!.GetValue<string>() is "names" or "moth" && item["nodes"]!.AsArray().Count > 3));
+        // Versions 4 and later could step cards and start timers; the second card of the names was up.
+        Assert.Equal(version >= 4 ? "c2" : "c1", names["up"]!.GetValue<string>());
+        using var desk = await server.Open();
+        var news = await desk.Next("desk");
+        Assert.Empty(news["findings"]!.AsArray());
+        Assert.DoesNotContain(news["airings"]!.AsArray(), airing => airing!["edited"]!.GetValue<bool>() && version == 6);
+        if (version >= 5)
+        {
+            Assert.Contains(news["timers"]!.AsArray(), timer => timer!["timer"]!.GetValue<string>() == "check" && timer["running"]!.GetValue<bool>());
+        }
+
+        // It goes on from there, and is kept as the versions of now keep it.
+        Assert.Equal(HttpStatusCode.OK, (await server.Press("light", "lamp")).StatusCode);
+        await server.Kill();
+        await server.Restart();
+        using var again = await server.Open();
+        Assert.Contains((await again.Next("desk"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
+        Assert.True(JsonNode.DeepEquals(show["graphics"], (await server.Show())["graphics"]));
+    }
+
+    [Fact]
+    public async Task A_brand_of_a_former_version_is_taken_in_also_with_a_mark_before_it_and_twice()
+    {
+        await using var server = await RunningServer.Begin("--empty");
+        foreach (var file in Directory.EnumerateFiles(Fixtures, "brand-*.json").Order(StringComparer.Ordinal))
+        {
+            foreach (var mark in new byte[][] { [], [0xEF, 0xBB, 0xBF] })
+            {
+                using var body = new ByteArrayContent([.. mark, .. await File.ReadAllBytesAsync(file)]);
+                body.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
+                var answer = await server.Http.PostAsync("/api/brands/file", body);
+                Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+            }
+        }
+
+        Assert.Equal(1 + (2 * Directory.EnumerateFiles(Fixtures, "brand-*.json").Count()), (await server.Show())["brands"]!.AsArray().Count);
+    }
+
+    [Fact]
+    public async Task A_template_of_a_former_version_is_taken_in()
+    {
+        await using var server = await RunningServer.Begin("--empty");
+        foreach (var file in Directory.EnumerateFiles(Fixtures, "template-*.json"))
+        {
+            var answer = await server.Http.PostAsJsonAsync("/api/templates", new { source = await File.ReadAllTextAsync(file) });
+            Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+        }
+    }
+}
