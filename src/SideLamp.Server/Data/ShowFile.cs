@@ -110,9 +110,17 @@ public sealed class ShowFile(string folder, TimeProvider time)
                 return null;
             }
 
+            using (var raw = Database.Open(file))
+            {
+                if (!raw.IsWhole())
+                {
+                    return null;
+                }
+            }
+
             Database.Migrate(file);
             using var database = Database.Open(file);
-            return database.IsWhole() ? new ShowRepository(database).Load() : null;
+            return new ShowRepository(database).Load();
         }
         catch (Exception error) when (error is SqliteException { SqliteErrorCode: not Busy } or JsonException or InvalidCastException or FormatException)
         {

@@ -1,0 +1,196 @@
+using System.Diagnostics;
+using System.Net;
+using System.Net.Http.Json;
+using System.Text.Json.Nodes;
+using Microsoft.Data.Sqlite;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>A disk that fails, a file that is damaged or lost: the show goes on, says so, and nothing is lost unsaid.</summary>
+public sealed class DiskTests
+{
+    private static string FileOf(RunningServer server) => Path.Combine(server.Data, "show.db");
+
+    [Fact]
+    public async Task A_database_that_another_program_holds_stops_no_press_and_is_brought_level_afterwards_with_what_was_deleted()
+    {
+        await using var server = await RunningServer.Begin();
+        using var output = await server.Open(await server.Token());
+        using var desk = await server.Open();
+        await output.Next("snap");
+        await server.Press("light", "lamp");
+        await output.Next("change");
+        await using (var other = Open(server))
+        {
+            Execute(other, "BEGIN EXCLUSIVE");
+            var since = Stopwatch.GetTimestamp();
+            var answer = await server.Press("light", "names");
+            Assert.True(Stopwatch.GetElapsedTime(since) < TimeSpan.FromSeconds(1), "The press waited for the disk.");
+            Assert.Equal((HttpStatusCode.OK, false), (answer.StatusCode, (await answer.Content.ReadFromJsonAsync<JsonNode>())!["isKept"]!.GetValue<bool>()));
+            Assert.Contains("Odalys", (await output.Next("change")).ToJsonString(), StringComparison.Ordinal);
+            Assert.Contains("cannot be kept", (await desk.Next(news => news["unkept"] is not null))["unkept"]!.GetValue<string>(), StringComparison.Ordinal);
+            // Reading, and what is said of presses, waits for nobody.
+            Assert.Equal(HttpStatusCode.OK, (await server.Http.DeleteAsync("/api/graphics/vote")).StatusCode);
+            Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
+            Execute(other, "ROLLBACK");
+        }
+
+        await desk.Next(news => news["k"]!.GetValue<string>() == "desk" && news["unkept"] is null);
+        await server.Kill();
+        await server.Restart();
+        Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
+        using var again = await server.Open();
+        var news = await again.Next("desk");
+        Assert.Contains(news["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "names");
+        // The log of that time is there, too.
+        Assert.Contains("Names lit", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Rows_that_cannot_be_read_are_left_out_and_said_and_all_others_are_there()
+    {
+        await using var server = await RunningServer.Begin();
+        await server.Press("light", "names");
+        await server.Kill();
+        await using (var other = Open(server))
+        {
+            Execute(other, "INSERT INTO log (at, kind, origin) VALUES (1e300, 'NoSuchKind', 'Nobody')");
+            Execute(other, "INSERT INTO log (at, kind, origin) VALUES ('not a number', 'Lit', 'Person')");
+            Execute(other, "UPDATE entry SET body = '{\"id\":' WHERE list = 'graphic' AND id = 'vote'");
+            Execute(other, "UPDATE value SET body = '[]'");
+            Execute(other, "INSERT INTO act (seq, body) VALUES (99999, 'nonsense')");
+        }
+
+        await server.Restart();
+        var graphics = (await server.Show())["graphics"]!.AsArray().Select(graphic => graphic!["id"]!.GetValue<string>()).ToList();
+        Assert.Contains("names", graphics);
+        Assert.DoesNotContain("vote", graphics);
+        using var desk = await server.Open();
+        var news = await desk.Next("desk");
+        Assert.Contains(news["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "names");
+        Assert.Contains(news["findings"]!.AsArray(), one => one!.GetValue<string>().Contains("“vote” could not be read", StringComparison.Ordinal));
+        Assert.Equal(HttpStatusCode.OK, (await server.Press("dark", "names")).StatusCode);
+    }
+
+    [Theory]
+    [InlineData("emptied")]
+    [InlineData("lost")]
+    [InlineData("nonsense")]
+    [InlineData("torn")]
+    public async Task A_database_that_cannot_be_opened_is_set_aside_and_said_and_the_newest_whole_copy_is_opened(string how)
+    {
+        await using var server = await RunningServer.Begin();
+        var token = await server.Token();
+        await server.Http.PostAsync("/api/outputs/main/new-link", null);
+        await server.Kill();
+        // As housekeeping makes one: whole, and from before the link was replaced.
+        Directory.CreateDirectory(Path.Combine(server.Data, "copies"));
+        await using (var other = Open(server))
+        {
+            Execute(other, $"UPDATE entry SET body = json_set(body, '$.token', '{token}') WHERE list = 'output'");
+            Execute(other, $"VACUUM INTO '{Path.Combine(server.Data, "copies", "show-20260101-000000.db")}'");
+        }
+
+        await File.WriteAllTextAsync(Path.Combine(server.Data, "copies", "show-20260102-000000.db"), "this newest copy is none");
+        foreach (var file in Directory.EnumerateFiles(server.Data, "show.db-*"))
+        {
+            File.Delete(file);
+        }
+
+        switch (how)
+        {
+            case "emptied":
+                File.WriteAllBytes(FileOf(server), []);
+                break;
+            case "lost":
+                File.Delete(FileOf(server));
+                break;
+            case "nonsense":
+                await File.WriteAllTextAsync(FileOf(server), new string('x', 100_000));
+                break;
+            default:
+                await using (var stream = new FileStream(FileOf(server), FileMode.Open))
+                {
+                    stream.Position = 5000;
+                    stream.Write(new byte[60_000]);
+                }
+
+                break;
+        }
+
+        await server.Restart();
+        Assert.Equal("The Lantern Cloth", (await server.Show())["name"]!.GetValue<string>());
+        using var desk = await server.Open();
+        var findings = (await desk.Next("desk"))["findings"]!.ToJsonString();
+        Assert.Contains(how is "lost" ? "was gone" : "set aside as show.broken-", findings, StringComparison.Ordinal);
+        Assert.Contains("was opened in its place", findings, StringComparison.Ordinal);
+        Assert.Equal(how != "lost", Directory.EnumerateFiles(server.Data, "show.broken-*.db").Any());
+        // A link that had leaked stays dark, whatever copy is opened.
+        Assert.NotEqual(token, await server.Token());
+        using var old = await server.Open(token);
+        await old.Next("gone");
+    }
+
+    [Fact]
+    public async Task A_lost_show_without_a_copy_is_no_first_start()
+    {
+        await using var server = await RunningServer.Begin();
+        await server.Kill();
+        foreach (var file in Directory.EnumerateFiles(server.Data, "show.db*"))
+        {
+            File.Delete(file);
+        }
+
+        await server.Restart();
+        Assert.Equal("New show", (await server.Show())["name"]!.GetValue<string>());
+        using var desk = await server.Open();
+        Assert.Contains("new, empty show", (await desk.Next("desk"))["findings"]!.ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_port_that_cannot_be_is_told_in_a_sentence()
+    {
+        await using var server = await RunningServer.Begin("--empty");
+        var elsewhere = Directory.CreateTempSubdirectory().FullName;
+        foreach (var port in new[] { 0, -1, 70000, server.Port })
+        {
+            var (exit, said) = server.StartAnother(elsewhere, port);
+            Assert.Equal(2, exit);
+            Assert.Contains($"{port}", said, StringComparison.Ordinal);
+            Assert.DoesNotContain("   at ", said, StringComparison.Ordinal);
+        }
+
+        Directory.Delete(elsewhere, recursive: true);
+    }
+
+    [Fact]
+    public async Task A_press_whose_answer_was_lost_can_be_asked_for()
+    {
+        await using var server = await RunningServer.Begin("--rehearsal");
+        async Task<string> Fate(string id, double at) => (await server.Http.GetFromJsonAsync<JsonNode>(FormattableString.Invariant($"/api/air/{id}?at={at}")))!["fate"]!.GetValue<string>();
+        using var desk = await server.Open();
+        var now = (await desk.Next("desk"))["now"]!.GetValue<double>();
+        await server.Press("light", "names", id: "lost");
+        Assert.Equal("done", await Fate("lost", now));
+        Assert.Equal("notKnown", await Fate("never", now));
+        Assert.Equal("notDone", await Fate("never", now - 20_000));
+        // Also after a crash.
+        await server.Kill();
+        await server.Restart();
+        Assert.Equal("done", await Fate("lost", now));
+    }
+
+    private static SqliteConnection Open(RunningServer server)
+    {
+        var connection = new SqliteConnection($"Data Source={FileOf(server)};Pooling=False");
+        connection.Open();
+        return connection;
+    }
+
+    private static void Execute(SqliteConnection connection, string sql)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        command.ExecuteNonQuery();
+    }
+}
