@@ -28,7 +28,7 @@ public sealed class PropertyTests
         ),
     ];
 
-    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 23], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
+    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 29], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
         .Select((kind, at, card) =>
         {
             var id = new GraphicId(Names[at]);
@@ -52,6 +52,12 @@ public sealed class PropertyTests
                     20 or 21 => new SetTimer(new TimerSetting(new TimerId(at % 2 == 0 ? "round" : "on"), (TimerAct)(at % 5), Duration.FromMilliseconds(800 * (card - 2)))),
                     22 => new CallOff(id, null),
                     19 => new Light(id, Outfit: new OutfitId("o1")),
+                    24 => new Remove(id),
+                    25 => new Retouch(id, new ContentId($"{id}.{card}.counted"), [new Count(id, new CardId($"c{card}"), "n", null, "1")]),
+                    26 => new Forget(new SeatId("lower-left")),
+                    27 => new StopCue(Evenings[1].Id),
+                    28 => new LetThemCome(),
+                    29 => new Recycle(id),
                     _ => new Push(id),
                 }
             );
