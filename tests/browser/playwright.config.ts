@@ -7,6 +7,8 @@ export default defineConfig({
   // A slow machine is no fault: what is waited for may take its time.
   expect: { timeout: 15_000 },
   workers: 1,
+  // The cause of each that needs it is to be found: the test command names them.
+  retries: process.env['CI'] ? 1 : 0,
   reporter: [['list']],
   outputDir: '../../artifacts/browser',
   use: {
