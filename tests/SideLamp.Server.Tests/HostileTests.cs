@@ -209,6 +209,8 @@ public sealed class HostileTests : IAsyncLifetime
             ("POST", "/api/feeds", """{"id":"f","name":"F","path":"relative.txt"}""", "/path"),
             ("POST", "/api/templates", $$"""{"source":{{JsonValue.Create(ManyTexts())!.ToJsonString()}}}""", "/fields"),
             ("POST", "/api/brands/file", """{"format":"side-lamp-brand/1","brand":{"palette":{"plate":"oklch(50% 0.1 1e308rad)"}},"files":[]}""", ""),
+            ("POST", "/api/templates", """{"source":"{\"format\":\"side-lamp-template/1\",\"id\":\"a\",\"name\":\"\\ud800\"}"}""", ""),
+            ("POST", "/api/templates", """{"source":"{\"format\":\"side-lamp-template/1\",\"id\":\"a\",\"id\":\"b\"}"}""", ""),
             ("POST", "/api/brands/file", """{"format":"side-lamp-brand/1","brand":null,"files":null}""", ""),
             ("POST", "/api/sheets", """{"graphic":"names","text":null}""", "/text"),
             ("PUT", "/api/standby", """{"graphic":"none"}""", ""),

@@ -15,7 +15,8 @@ public sealed class KillTests
     [Fact]
     public async Task Kill_at_any_instant_loses_no_acknowledged_press()
     {
-        var random = new Random(Environment.TickCount);
+        var seed = Environment.TickCount;
+        var random = new Random(seed);
         await using var server = await RunningServer.Begin();
         var lit = Graphics.ToDictionary(graphic => graphic, _ => false);
         var acknowledged = 0;
@@ -41,13 +42,13 @@ public sealed class KillTests
             foreach (var graphic in Graphics)
             {
                 // What was pressed and not acknowledged may have happened, or not.
-                Assert.True(graphic == inFlight || onAir.Contains(graphic) == lit[graphic], $"Round {round}: {graphic} was acknowledged as {(lit[graphic] ? "lit" : "dark")}.");
+                Assert.True(graphic == inFlight || onAir.Contains(graphic) == lit[graphic], $"Seed {seed}, round {round}: {graphic} was acknowledged as {(lit[graphic] ? "lit" : "dark")}.");
                 lit[graphic] = onAir.Contains(graphic);
             }
         }
 
         Assert.True(acknowledged > Rounds, $"Only {acknowledged} presses were acknowledged.");
-        TestContext.Current.SendDiagnosticMessage($"{Rounds} kills, {acknowledged} acknowledged presses, none lost.");
+        TestContext.Current.SendDiagnosticMessage($"Seed {seed}: {Rounds} kills, {acknowledged} acknowledged presses, none lost.");
     }
 
     /// <returns>How many presses were acknowledged, and the graphic whose press was not answered any more.</returns>

@@ -16,7 +16,7 @@ public static class TemplateReader
     private const int MostParts = 400;
     private const int MostFields = 60;
     /// <summary>How files that people write by hand are read.</summary>
-    public static readonly JsonDocumentOptions Lenient = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64 };
+    public static readonly JsonDocumentOptions Lenient = new() { AllowTrailingCommas = true, CommentHandling = JsonCommentHandling.Skip, MaxDepth = 64, AllowDuplicateProperties = false };
 
     public static Checked<Template> Read(string json)
     {
@@ -29,7 +29,11 @@ public static class TemplateReader
         }
         catch (JsonException error)
         {
-            return Checked<Template>.Faulty("", $"This is not JSON: line {error.LineNumber + 1}, place {error.BytePositionInLine + 1}.");
+            return Checked<Template>.Faulty("", $"This is not JSON, or a name in it stands twice: line {error.LineNumber + 1}, place {error.BytePositionInLine + 1}.");
+        }
+        catch (InvalidOperationException)
+        {
+            return Checked<Template>.Faulty("", "A text in it holds half a character. Take it out.");
         }
     }
 
