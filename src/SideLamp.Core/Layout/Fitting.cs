@@ -93,7 +93,7 @@ public static class Fitting
     {
         (double, ImmutableArray<ShapedLine>)? best = null;
         // The best size first: most words simply fit.
-        for (var (size, above) = (greatest, greatest + 1); size >= least; )
+        for (var (size, above) = (greatest, greatest + 1); size >= least;)
         {
             if (Break(paragraphs, request, size, request.Width, shaper, force: false) is { } lines)
             {

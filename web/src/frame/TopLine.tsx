@@ -63,7 +63,9 @@ export function TopLine() {
           </div>
           {news?.waits && (
             <div className="flex shrink-0 items-center gap-2 text-xs text-quiet">
-              <span className="max-w-32 leading-tight max-[1100px]:sr-only">What comes by itself waits.</span>
+              <span className={clsx(alarm ? 'sr-only' : 'max-w-32 leading-tight max-[1100px]:sr-only')}>
+                What comes by itself waits.
+              </span>
               <Button
                 kind="plain"
                 title="Repeats, what follows and alerts come again. What was put out stays dark."
