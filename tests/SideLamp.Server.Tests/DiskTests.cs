@@ -148,6 +148,23 @@ public sealed class DiskTests
     }
 
     [Fact]
+    public async Task A_first_start_that_was_cut_short_before_anything_was_kept_is_a_first_start_again()
+    {
+        await using var server = await RunningServer.Begin();
+        await server.Kill();
+        await using (var other = Open(server))
+        {
+            Execute(other, "DELETE FROM setting");
+            Execute(other, "DELETE FROM entry");
+        }
+
+        await server.Restart();
+        Assert.Equal("The Lantern Cloth", (await server.Show())["name"]!.GetValue<string>());
+        using var desk = await server.Open();
+        Assert.Empty((await desk.Next("desk"))["findings"]!.AsArray());
+    }
+
+    [Fact]
     public async Task A_port_that_cannot_be_is_told_in_a_sentence()
     {
         await using var server = await RunningServer.Begin("--empty");

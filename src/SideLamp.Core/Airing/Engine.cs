@@ -59,8 +59,10 @@ public static class Engine
         }
 
         scene.MoveTo(instant);
-        var forgotten = scene.State.Recent.Where(one => instant - one.Value > RepeatWindow).Select(one => one.Key);
-        return new Step(scene.State with { Recent = scene.State.Recent.RemoveRange(forgotten) }, [.. scene.Happenings], [.. scene.Choices]);
+        var air = scene.State.Recent.IsEmpty
+            ? scene.State
+            : scene.State with { Recent = scene.State.Recent.RemoveRange(scene.State.Recent.Where(one => instant - one.Value > RepeatWindow).Select(one => one.Key)) };
+        return new Step(air, [.. scene.Happenings], [.. scene.Choices]);
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
@@ -86,5 +88,17 @@ public static class Engine
         (state with { Alerts = [], Asides = [], Airings = state.Airings.RemoveAll(airing => airing.Phase == Phase.Waiting) }, null);
 
     /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
-    private static Due? NextDue(AirState state) => state.Dues().MinBy(due => (due.At, due.Kind));
+    private static Due? NextDue(AirState state)
+    {
+        Due? next = null;
+        foreach (var due in state.Dues())
+        {
+            if (next is null || due.At < next.At || (due.At == next.At && due.Kind < next.Kind))
+            {
+                next = due;
+            }
+        }
+
+        return next;
+    }
 }

@@ -72,16 +72,25 @@ internal sealed partial class Scene
         State = State with { Acts = State.Acts.Replace(act, grown), ActCount = grown.Seq };
     }
 
-    private ImmutableArray<SeatChange> SeatChanges(AirState before) =>
-        [
-            .. before
-                .Airings.Concat(State.Airings)
-                .Select(airing => airing.Seat)
-                .Distinct()
-                .Select(seat => (Seat: seat, Before: before.HolderOf(seat), After: State.HolderOf(seat)))
-                .Where(one => (one.Before?.Id, one.Before?.Graphic, one.Before?.Card, one.Before?.Content) != (one.After?.Id, one.After?.Graphic, one.After?.Card, one.After?.Content))
-                .Select(one => new SeatChange(one.Seat, one.Before is { } was ? Remembered.Of(was, Now) : null, one.After?.Id, one.After?.Card, one.After?.Content)),
-        ];
+    private ImmutableArray<SeatChange> SeatChanges(AirState before)
+    {
+        if (ReferenceEquals(before.Airings, State.Airings))
+        {
+            return [];
+        }
+
+        var changes = ImmutableArray.CreateBuilder<SeatChange>();
+        foreach (var seat in before.Airings.Concat(State.Airings).Select(airing => airing.Seat).Distinct())
+        {
+            var (was, now) = (before.HolderOf(seat), State.HolderOf(seat));
+            if (!ReferenceEquals(was, now) && (was?.Id, was?.Graphic, was?.Card, was?.Content) != (now?.Id, now?.Graphic, now?.Card, now?.Content))
+            {
+                changes.Add(new SeatChange(seat, was is null ? null : Remembered.Of(was, Now), now?.Id, now?.Card, now?.Content));
+            }
+        }
+
+        return changes.ToImmutable();
+    }
 
     private string? WhatIs(AirCommand command)
     {
@@ -118,6 +127,11 @@ internal sealed partial class Scene
     /// <summary>Null = none.</summary>
     private ImmutableList<TimerChange>? TimerChanges(AirState before)
     {
+        if (ReferenceEquals(before.Timers, State.Timers))
+        {
+            return null;
+        }
+
         TimerRun? Of(AirState air, TimerId timer) => air.Timers.Find(run => run.Timer == timer);
         var changes = before
             .Timers.Concat(State.Timers)

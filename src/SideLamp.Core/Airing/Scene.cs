@@ -53,6 +53,12 @@ internal sealed partial class Scene(AirState state, IAirFacts facts, Instant unt
     /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
     public void Settle()
     {
+        // Most steps leave nothing that waits for anything.
+        if (State.Alerts.IsEmpty && State.Asides.IsEmpty && !State.Airings.Exists(airing => airing.Phase == Phase.Waiting))
+        {
+            return;
+        }
+
         // What has come back, or has lost its seat, may be what an alert waited for: until nothing changes any more.
         var before = default(AirState);
         for (var round = 0; State != before && round < MostRounds; round++)

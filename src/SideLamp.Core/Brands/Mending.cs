@@ -41,7 +41,7 @@ public static class Mending
         var mended = steps
             .SelectMany(step => new[] { own.L + step, own.L - step })
             .Where(lightness => lightness is >= 0 and <= 1)
-            .Select(lightness => (own with { L = lightness }).Shown(colour.A))
+            .Select(lightness => (own with { L = lightness }).MappedToGamut(colour.A))
             .Where(Reads)
             .Select(one => (Colour?)one)
             .FirstOrDefault();

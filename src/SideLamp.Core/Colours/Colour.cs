@@ -52,5 +52,5 @@ public readonly record struct Colour(double R, double G, double B, double A = 1)
     internal static double Linear(double channel) => channel <= 0.04045 ? channel / 12.92 : Math.Pow((channel + 0.055) / 1.055, 2.4);
 
     /// <summary>An amount of light as a channel: the way back.</summary>
-    internal static double Curved(double light) => light <= 0.0031308 ? light * 12.92 : (1.055 * Math.Pow(light, 1 / 2.4)) - 0.055;
+    internal static double Encoded(double light) => light <= 0.0031308 ? light * 12.92 : (1.055 * Math.Pow(light, 1 / 2.4)) - 0.055;
 }

@@ -68,7 +68,7 @@ internal static class CssColour
     }
 
     private static Colour Of(double lightness, double chroma, double hue, double alpha) =>
-        new Oklch(Math.Clamp(lightness, 0, 1), Math.Max(0, chroma), hue).Shown(alpha).Clamped();
+        new Oklch(Math.Clamp(lightness, 0, 1), Math.Max(0, chroma), hue).MappedToGamut(alpha).Clamped();
 
     /// <summary>Three channels and alpha, percentages taken of each channel's whole; null when they are not that.</summary>
     private static double[]? Numbers(List<string> words, double[] wholes)

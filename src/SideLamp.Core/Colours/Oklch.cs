@@ -33,17 +33,17 @@ public readonly record struct Oklch(double L, double C, double H)
         var m = Cube(lightness - (0.1055613458 * a) - (0.0638541728 * b));
         var s = Cube(lightness - (0.0894841775 * a) - (1.2914855480 * b));
         return new Colour(
-            Colour.Curved((4.0767416621 * l) - (3.3077115913 * m) + (0.2309699292 * s)),
-            Colour.Curved((-1.2684380046 * l) + (2.6097574011 * m) - (0.3413193965 * s)),
-            Colour.Curved((-0.0041960863 * l) - (0.7034186147 * m) + (1.7076147010 * s)),
+            Colour.Encoded((4.0767416621 * l) - (3.3077115913 * m) + (0.2309699292 * s)),
+            Colour.Encoded((-1.2684380046 * l) + (2.6097574011 * m) - (0.3413193965 * s)),
+            Colour.Encoded((-0.0041960863 * l) - (0.7034186147 * m) + (1.7076147010 * s)),
             alpha
         );
     }
 
     /// <summary>The nearest in sRGB of the same lightness and hue: chroma is taken away until it is there.</summary>
-    public Colour Shown(double alpha = 1)
+    public Colour MappedToGamut(double alpha = 1)
     {
-        if (IsShown(ToColour()))
+        if (IsInGamut(ToColour()))
         {
             return ToColour(alpha);
         }
@@ -52,13 +52,13 @@ public readonly record struct Oklch(double L, double C, double H)
         for (var step = 0; step < 24; step++)
         {
             var middle = (low + high) / 2;
-            (low, high) = IsShown((this with { C = middle }).ToColour()) ? (middle, high) : (low, middle);
+            (low, high) = IsInGamut((this with { C = middle }).ToColour()) ? (middle, high) : (low, middle);
         }
 
         return (this with { C = low }).ToColour(alpha).Clamped();
     }
 
-    private static bool IsShown(Colour colour) => new[] { colour.R, colour.G, colour.B }.All(channel => channel is >= -0.0001 and <= 1.0001);
+    private static bool IsInGamut(Colour colour) => new[] { colour.R, colour.G, colour.B }.All(channel => channel is >= -0.0001 and <= 1.0001);
 
     private static double Cube(double number) => number * number * number;
 }

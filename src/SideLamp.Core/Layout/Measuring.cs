@@ -218,11 +218,11 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
             part.MaxLines
         );
         ImmutableArray<FittedText> pages = part.Fit == Fit.Pages ? Fitting.LayPages(request, shaper) : [Fitting.Lay(request, shaper)];
-        return new Measured(part, Math.Ceiling(pages.Max(page => page.Width)), pages.Max(page => page.Lines.Length * Pitch(part, page)), [], pages[0]) { Pages = pages, Cells = cells };
+        return new Measured(part, Math.Ceiling(pages.Max(page => page.Width)), pages.Max(page => page.Lines.Length * LineAdvance(part, page)), [], pages[0]) { Pages = pages, Cells = cells };
     }
 
     /// <summary>From one baseline to the next, in whole px.</summary>
-    public static double Pitch(TextPart part, FittedText text) => Math.Round(text.Size * part.LineHeight);
+    public static double LineAdvance(TextPart part, FittedText text) => Math.Round(text.Size * part.LineHeight);
 
     private Measured? MeasurePicture(PicturePart part) =>
         MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? "")) is { } choice ? new Measured(part, 0, 0, []) { Media = choice } : null;

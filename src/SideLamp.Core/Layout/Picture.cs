@@ -26,7 +26,7 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
 /// <param name="Clip">CSS clip-path of what it is cut to, where that is no rounded box; null = none.</param>
 /// <param name="Mask">Whether children are seen only inside the box, cut with corners of this radius in px; null = no mask.</param>
 /// <param name="Stance">How it stands at rest; null = plainly.</param>
-/// <param name="Soft">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
+/// <param name="Feather">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
 /// <param name="Blur">Radius in px; 0 = sharp.</param>
 /// <param name="Drain">Of a meter's filling: the timer that it runs with; null = it stays as it is.</param>
 /// <param name="Under">Whether it lies under its parent, outside of the parent's mask, and not in it.</param>
@@ -43,7 +43,7 @@ public sealed record Node(
     Image? Image = null,
     Drawing? Drawing = null,
     Stance? Stance = null,
-    ImmutableArray<double>? Soft = null,
+    ImmutableArray<double>? Feather = null,
     double Blur = 0,
     bool Under = false,
     Draining? Drain = null

@@ -42,15 +42,15 @@ internal sealed partial class Placing
 
     private void AddLines(TextPart part, string id, FittedText text, Box box, TimerCells? cells = null)
     {
-        var pitch = Measuring.Pitch(part, text);
-        var top = box.Y + Math.Round((box.H - (pitch * text.Lines.Length)) / 2);
-        // Lines are centred in their pitch by the height of capitals, as the eye does.
-        var drop = Math.Round((pitch + (text.CapHeight * text.Size)) / 2);
+        var advance = Measuring.LineAdvance(part, text);
+        var top = box.Y + Math.Round((box.H - (advance * text.Lines.Length)) / 2);
+        // Lines are centred in their advance by the height of capitals, as the eye does.
+        var drop = Math.Round((advance + (text.CapHeight * text.Size)) / 2);
         foreach (var (line, at) in text.Lines.Select((line, at) => (line, at)))
         {
             var width = line.Width * text.Size;
             var x = box.X + Math.Round(AlignedText(part.Align, line.Rtl, box.W - width));
-            var baseline = top + (at * pitch) + drop;
+            var baseline = top + (at * advance) + drop;
             var inked = new Box(x + (line.Ink.X * text.Size), baseline + (line.Ink.Y * text.Size), line.Ink.W * text.Size, line.Ink.H * text.Size);
             _nodes.Add(new Node($"{id}/{at}", id, new Box(x, baseline - text.Size, width, text.Size), inked, null, null, [], Line: cells is null ? Drawn(part, text, line) : Counted(part, text, line, cells)));
         }

@@ -107,8 +107,8 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
     private void PlaceGroup(GroupPart group, Measured measured, Box box, string? parent)
     {
         var own = parent;
-        var soft = group.Soft == default ? (ImmutableArray<double>?)null : [Px(group.Soft.Top), Px(group.Soft.Right), Px(group.Soft.Bottom), Px(group.Soft.Left)];
-        if (group.Mask || soft is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || !_motions.Of(group, box, arrival).IsEmpty)
+        var feather = group.Feather == default ? (ImmutableArray<double>?)null : [Px(group.Feather.Top), Px(group.Feather.Right), Px(group.Feather.Bottom), Px(group.Feather.Left)];
+        if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || !_motions.Of(group, box, arrival).IsEmpty)
         {
             Add(
                 group,
@@ -118,13 +118,13 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
                 mask: !group.Mask ? null : group.Surface is { } edge ? _plating.Radius(edge.Cut, edge.Radius, box) : 0,
                 clip: group.Mask && group.Surface is { } shape ? _plating.ClipOf(shape, box) : null
             );
-            _nodes[^1] = _nodes[^1] with { Soft = soft };
+            _nodes[^1] = _nodes[^1] with { Feather = feather };
             own = group.Id;
         }
 
         if (group.Surface is { } surface)
         {
-            Shadow(group.Id, own, surface, box, under: group.Mask || soft is not null);
+            Shadow(group.Id, own, surface, box, under: group.Mask || feather is not null);
             _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, _plating.ClipOf(surface, box), [], _plating.PlateOf(surface, box)));
         }
 

@@ -203,23 +203,23 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         // With live edits on, edits go to air at once (rule 27); what was deleted while lit is dark in the same step (rule 26).
         turn = DoAll(turn, turn.Stage.Air.Airings.Where(airing => airing.Holds && show.LiveEdits && show.Graphic(airing.Graphic) is not null).Select(airing => new Push(airing.Graphic)).ToList());
         turn = DoAll(turn, gone.Select(graphic => new Remove(graphic.Id)));
-        turn = DoAll(turn, ChangedChains(turn.Stage, show).ToList());
+        turn = DoAll(turn, ChangedChains(turn.Stage, stage.Show, show).ToList());
         return DoAll(turn, ChangedTimers(turn.Stage, stage.Show, show).ToList());
     }
 
     /// <summary>The grid of an <em>every</em> begins anew when its interval changes, and ends when it has none any more; a cycle that is switched on begins at once (rule 44).</summary>
-    private static IEnumerable<AirCommand> ChangedChains(Stage stage, Show show)
+    private static IEnumerable<AirCommand> ChangedChains(Stage stage, Show before, Show after)
     {
         foreach (var repeat in stage.Air.Repeats)
         {
-            var every = show.Graphic(repeat.Graphic)?.Every;
+            var every = after.Graphic(repeat.Graphic)?.Every;
             if (every != repeat.Interval)
             {
                 yield return new SwitchEvery(repeat.Graphic, every is not null);
             }
         }
 
-        foreach (var airing in stage.Air.Airings.Where(airing => airing.Holds))
+        foreach (var airing in stage.Air.Airings.Where(airing => airing.Holds && after.Graphic(airing.Graphic)?.Cycle != before.Graphic(airing.Graphic)?.Cycle))
         {
             yield return new Recycle(airing.Graphic);
         }

@@ -111,7 +111,7 @@ public sealed record GroupPart : Part
     public bool Mask { get; init; }
 
     /// <summary>How far from each edge parts fade away, in design px.</summary>
-    public Insets Soft { get; init; }
+    public Insets Feather { get; init; }
 }
 
 public enum Flow

@@ -51,7 +51,7 @@ internal static class PartReader
             Across = at.Word("across", Align.Start),
             Surface = at.Object("surface", optional: true) is { } surface ? DressReader.Surface(surface) : null,
             Mask = at.Flag("mask", false),
-            Soft = DressReader.Insets(at, "soft"),
+            Feather = DressReader.Insets(at, "soft"),
         };
 
     private static TextPart Text(Cursor at, ReadingContext context)

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using Microsoft.Data.Sqlite;
 using SideLamp.Core;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -74,6 +75,11 @@ public sealed class DataFolder : IDisposable
         catch (IOException error) when (held is null && System.IO.File.Exists(Path.Combine(folder, "lock")) && IsHeld(error))
         {
             throw new IOException($"Another Side Lamp is using {folder}. Stop it first, or start this one with --data and another folder.", error);
+        }
+        catch (SqliteException error)
+        {
+            held?.Dispose();
+            throw new IOException($"The show’s file in {folder} cannot be opened now: {error.Message} Does another program hold it?", error);
         }
         catch (Exception error) when (error is IOException or UnauthorizedAccessException)
         {

@@ -36,8 +36,10 @@ public sealed class ShowFile(string folder, TimeProvider time)
             return null;
         }
 
-        if (TryLoad(Location) is { } loaded)
+        if (TryLoad(Location) is var (loaded, isWhole) && isWhole)
         {
+            // A first start that was cut short before anything was kept is a first start again.
+            SaveAside(loaded);
             return loaded;
         }
 
@@ -45,7 +47,7 @@ public sealed class ShowFile(string folder, TimeProvider time)
         foreach (var copy in Copies())
         {
             File.Copy(copy, Location);
-            if (TryLoad(Location) is { } restored)
+            if (TryLoad(Location) is { Show: { } restored })
             {
                 Said.Add($"The copy of {File.GetLastWriteTime(copy).ToString("d MMMM, HH:mm", CultureInfo.InvariantCulture)} was opened in its place: look through what you changed since.");
                 return restored;
@@ -72,7 +74,7 @@ public sealed class ShowFile(string folder, TimeProvider time)
     public void Copy(Database database)
     {
         Directory.CreateDirectory(_copies);
-        var name = $"show-{time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture)}.db";
+        var name = $"show-{When()}.db";
         var half = Path.Combine(_copies, name + ".half");
         File.Delete(half);
         database.CopyTo(half);
@@ -100,31 +102,41 @@ public sealed class ShowFile(string folder, TimeProvider time)
     /// <summary>The newest first.</summary>
     private IEnumerable<string> Copies() => Directory.Exists(_copies) ? Directory.EnumerateFiles(_copies, "show-*.db").OrderDescending(StringComparer.Ordinal) : [];
 
-    /// <summary>Null when it is no whole database with a show in it.</summary>
-    private static Loaded? TryLoad(string file)
+    /// <summary>Rows that cannot be read are lost when all is written anew in a newer shape: the file as it was stays beside it.</summary>
+    private void SaveAside(Loaded? loaded)
+    {
+        if (loaded is { IsOld: true, SetAside.IsEmpty: false })
+        {
+            using var database = Database.Open(Location);
+            database.CopyTo(Path.Combine(folder, $"show.damaged-{When()}.db"));
+        }
+    }
+
+    /// <summary>The show, if there is one in it, and whether the database is whole.</summary>
+    private static (Loaded? Show, bool IsWhole) TryLoad(string file)
     {
         try
         {
             if (!Exists(file))
             {
-                return null;
+                return (null, false);
             }
 
             using (var raw = Database.Open(file))
             {
                 if (!raw.IsWhole())
                 {
-                    return null;
+                    return (null, false);
                 }
             }
 
             Database.Migrate(file);
             using var database = Database.Open(file);
-            return new ShowRepository(database).Load();
+            return (new ShowRepository(database).Load(), true);
         }
         catch (Exception error) when (error is SqliteException { SqliteErrorCode: not Busy } or JsonException or InvalidCastException or FormatException)
         {
-            return null;
+            return (null, false);
         }
     }
 
@@ -134,9 +146,11 @@ public sealed class ShowFile(string folder, TimeProvider time)
     /// <summary>An empty file is none: something has emptied it.</summary>
     private static bool Exists(string file) => File.Exists(file) && new FileInfo(file).Length > 0;
 
+    private string When() => time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
+
     private void SetAside()
     {
-        var when = time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
+        var when = When();
         if (!File.Exists(Location))
         {
             Said.Add("The show’s file was gone.");

@@ -33,6 +33,11 @@ public sealed class Keeper : IDisposable
         (_repository, _kept, _wanted, _logger) = (repository, kept, wanted, logger);
         _thread = new Thread(WriteAll) { IsBackground = true, Name = "keeper" };
         _thread.Start();
+        if (!ReferenceEquals(kept, wanted))
+        {
+            // A show that was just made, or brought up from an older shape, is kept before anything happens.
+            _ring.Set();
+        }
     }
 
     /// <summary>Why the last change could not be kept, in a sentence; null when it could.</summary>

@@ -948,7 +948,7 @@ export interface components {
             image?: null | components["schemas"]["Image"];
             drawing?: null | components["schemas"]["Drawing"];
             stance?: null | components["schemas"]["Stance"];
-            soft?: null | number[];
+            feather?: null | number[];
             /**
              * Format: double
              * @default 0

@@ -34,7 +34,7 @@ export function dressNode(elements: NodeElements, node: Node, parent: Parent): v
   inner.style.overflow = node.mask == null ? 'visible' : 'hidden';
   inner.style.borderRadius = node.mask == null ? '' : `${node.mask}px`;
   inner.style.clipPath = node.clip ?? '';
-  if (node.soft) soften(inner, node.soft);
+  if (node.feather) feather(inner, node.feather);
   if (node.plate) dressPlate(inner, node.plate);
   if (node.line) dressLine(inner, node.line);
   if (node.drawing) dressDrawing(inner, node.drawing);
@@ -61,7 +61,7 @@ function dressPlate(element: HTMLElement, plate: NonNullable<Node['plate']>): vo
 }
 
 /** Children fade away towards the edges: upper, right, lower, left. */
-function soften(element: HTMLElement, [top, right, bottom, left]: readonly number[]): void {
+function feather(element: HTMLElement, [top, right, bottom, left]: readonly number[]): void {
   const across = `linear-gradient(90deg,transparent 0,#000 ${left}px,#000 calc(100% - ${right}px),transparent 100%)`;
   const down = `linear-gradient(180deg,transparent 0,#000 ${top}px,#000 calc(100% - ${bottom}px),transparent 100%)`;
   element.style.setProperty('-webkit-mask-image', `${across},${down}`);

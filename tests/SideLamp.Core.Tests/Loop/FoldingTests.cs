@@ -1,0 +1,180 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
+using SideLamp.Core.Json;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
+using SideLamp.Rendering;
+using SideLamp.StandIns;
+
+namespace SideLamp.Core.Tests.Loop;
+
+/// <summary>Inputs folded into the demo show, with the real layout.</summary>
+public sealed class FoldingTests
+{
+    private static readonly string Root = ArchitectureTests.Root();
+    private static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
+    private static readonly Folding Folding = new(new PictureBook(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face)), Shelf);
+    private static readonly Show Demo = DemoShow.Make("/tmp", "t", new("a.png"), new("b.svg"), new("c.svg"));
+    private static readonly GraphicId Names = new("names");
+
+    private Instant _now = Instant.FromUtc(2026, 6, 20, 21, 30);
+    private Stage _stage;
+    private int _presses;
+
+    public FoldingTests() => _stage = new Stage(Kept.Of(Demo, _now), 1000, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
+
+    [Fact]
+    public void A_card_step_an_outfit_and_a_count_change_no_part_of_the_show()
+    {
+        Press(id => new PressLight(id, Names));
+        Press(id => new PressStep(id, Names));
+        Press(id => new PressCount(id, new("count"), "leftCount", By: 3));
+        Assert.Same(Demo, _stage.Show);
+        Assert.Equal("c2", _stage.Choices[Names].Card?.Value);
+        var count = _stage.Show.Graphic(new("count"))!;
+        Assert.Equal("40", _stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
+        Press(id => new PressTakeBack(id));
+        Assert.Equal("37", _stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
+        // What is typed stands in place of what was counted.
+        Press(id => new PressCount(id, new("count"), "leftCount", By: 1));
+        Assert.Null(Edit(new EditGraphic(new("count"), new GraphicEdit(_stage.Revision, Words: Words(("leftCount", "5"))))));
+        count = _stage.Show.Graphic(new("count"))!;
+        Assert.Equal(("5", true), (_stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"], _stage.Choices[count.Id].Counts.IsEmpty));
+    }
+
+    // The last writer wins per value, and the loser is told: a value, what contains it, and what lies in it are the same.
+    [Fact]
+    public void A_stale_edit_of_the_same_value_or_of_what_contains_it_is_refused_and_undo_counts_as_an_edit()
+    {
+        var old = _stage.Revision;
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Cards: [new CardDraft(Words(("name", "Odalys")), new("c1"))])), "one"));
+        Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(old, Words: Words(("name", "Pim")))), "other")?.Kind);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Name: "Guests")), "other"));
+        // A page's own edits are never stale for it.
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Words: Words(("name", "Pim")))), "one"));
+        var seen = _stage.Revision;
+        Fold(new UndoInput("one", Back: true));
+        Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(seen, Words: Words(("name", "Ilse")))), "other")?.Kind);
+        Assert.Null(Edit(new DeleteGraphic(new("vote")), "one"));
+        Assert.Equal(RefusalKind.NotFound, Edit(new EditGraphic(new("vote"), new GraphicEdit(seen, Name: "V")), "other")?.Kind);
+    }
+
+    [Fact]
+    public void What_is_left_out_of_an_edit_stays_and_null_is_none()
+    {
+        Assert.Null(Edit(new EditGraphic(new("sighting"), Read("""{"revision":9000000000000,"stay":9000,"key":"ß"}"""))));
+        Assert.Equal((Duration.FromSeconds(9), "ß", Duration.FromMinutes(8)), Sighting());
+        Assert.Null(Edit(new EditGraphic(new("sighting"), Read("""{"revision":9000000000000,"every":null,"key":null}"""))));
+        Assert.Equal((Duration.FromSeconds(9), null, null), Sighting());
+
+        (Duration? Stay, string? Key, Duration? Every) Sighting() => _stage.Show.Graphic(new("sighting")) is var one ? (one!.Stay, one.Key, one.Every) : default;
+        static GraphicEdit Read(string json) => CoreJson.Read<GraphicEdit>(json);
+    }
+
+    [Fact]
+    public void A_new_seat_begins_at_its_own_place()
+    {
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Place: Placement.Plain with { X = 900, Y = -300, Scale = 2 }))));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Seat: new SeatId("upper-right")))));
+        Assert.Equal(Placement.Plain with { Scale = 2 }, _stage.Show.Graphic(Names)!.Place);
+    }
+
+    [Fact]
+    public void Rule_27_and_36_with_live_edits_words_go_at_once_and_a_stay_never_begins_anew()
+    {
+        Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"stay":10000}"""))));
+        Assert.Null(Edit(new EditShow(new ShowEdit(_stage.Revision, LiveEdits: true), "f")));
+        Press(id => new PressLight(id, Names));
+        After(4000);
+        var ends = _stage.Air.Of(Names)!.StayEnds;
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Words: Words(("name", "Odalys T."))))));
+        Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"stay":60000}"""))));
+        var airing = _stage.Air.Of(Names)!;
+        Assert.Equal((ends, "Odalys T."), (airing.StayEnds, _stage.Kept.Contents[airing.Content].Words["name"]));
+    }
+
+    [Fact]
+    public void Rule_44_cards_that_are_set_to_take_turns_while_lit_begin_at_once()
+    {
+        Press(id => new PressLight(id, Names));
+        After(2000);
+        Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"cycle":{"order":"round","every":3000,"cards":[]}}"""))));
+        // Another edit meanwhile does not begin the turn anew.
+        After(2000);
+        Assert.Null(Edit(new EditGraphic(new("lamp"), new GraphicEdit(_stage.Revision, Name: "Lamp"))));
+        After(1100);
+        Assert.Equal("c2", _stage.Air.Of(Names)!.Card.Value);
+    }
+
+    [Fact]
+    public void A_feed_keeps_its_last_good_words_and_tells_how_its_source_is_doing()
+    {
+        var feed = Demo.Feeds[0];
+        FeedCondition Condition() => _stage.Conditions[feed.Id];
+        void Read(FeedReading reading) => Fold(new ReadingInput(feed, reading, _now));
+        Read(new FeedReading.Missing());
+        Assert.Equal(FeedHealth.Waiting, Condition().Health(_stage.Values.ContainsKey(feed.Id)));
+        Read(new FeedReading.Unreadable("no"));
+        Assert.Equal(FeedHealth.Failing, Condition().Health(_stage.Values.ContainsKey(feed.Id)));
+        Read(new FeedReading.Found(FeedTable.OfText("one")));
+        var first = _stage.Values[feed.Id];
+        After(5000);
+        Read(new FeedReading.Found(FeedTable.OfText("one\n")));
+        Assert.Equal((first, _now), (_stage.Values[feed.Id], Condition().ReadAt));
+        Read(new FeedReading.Missing());
+        Assert.Equal((FeedHealth.Stale, "one"), (Condition().Health(true), _stage.Values[feed.Id].Table.Rows[0][0]));
+        // A reading of a feed that has other settings by now counts no more.
+        Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(FeedTable.OfText("two")), _now));
+        Assert.Equal("one", _stage.Values[feed.Id].Table.Rows[0][0]);
+    }
+
+    [Fact]
+    public void A_countdown_to_a_time_of_day_that_has_run_out_yesterday_is_for_today_when_the_show_is_opened_again()
+    {
+        Fold(new OpenedInput());
+        After(26 * 3600 * 1000);
+        var yesterday = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        Assert.True(yesterday.AtEnd);
+        // Time went by without a server.
+        var kept = _stage;
+        After(20 * 3600 * 1000);
+        _stage = kept;
+        Fold(new OpenedInput());
+        var today = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        Assert.False(today.AtEnd);
+        Assert.InRange((today.Due!.Value - _now).TotalHours, 0, 24);
+        // While it counts on past its zero a clock that is set changes nothing.
+        After(25 * 3600 * 1000);
+        var over = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        Fold(new ClockSetInput());
+        Assert.Equal(over, _stage.Air.Timers.Single(run => run.Timer.Value == "ends"));
+    }
+
+    private Reply Fold(Input input)
+    {
+        var turn = Folding.Fold(_stage, input, _now, Duration.Zero);
+        _stage = turn.Stage;
+        return turn.Reply;
+    }
+
+    private Refusal? Edit(Edit edit, string page = "page") => Fold(new EditInput(edit, page)).Refusal;
+
+    private void Press(Func<CommandId, Press> press)
+    {
+        _now += Duration.FromMilliseconds(10);
+        Assert.Null(Fold(new PressInput(press(new CommandId($"p{++_presses}")))).Refusal);
+    }
+
+    private void After(int ms)
+    {
+        _now += Duration.FromMilliseconds(ms);
+        Fold(new TimeInput());
+    }
+
+    private static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) => words.ToImmutableDictionary(word => word.Field, word => word.Text);
+}
