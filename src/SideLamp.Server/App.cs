@@ -72,6 +72,7 @@ public static class App
         var samples = data.KeepSamples(Path.Combine(folder, "templates", "media"));
         services.AddSingleton(TimeProvider.System);
         services.AddSingleton(clock);
+        services.AddSingleton(options);
         services.AddSingleton(data);
         services.AddSingleton(data.Assets);
         services.AddSingleton(data.Revoked);

@@ -1,3 +1,5 @@
+using System.Net.Http.Headers;
+using System.Text;
 using System.Text.Json;
 using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
@@ -7,6 +9,7 @@ using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Api;
+using SideLamp.Server.Data;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
 using SideLamp.Store;
@@ -24,6 +27,8 @@ public sealed class WarmUp(
     Shelf shelf,
     AssetRepository assets,
     EngineClock clock,
+    ServeOptions options,
+    DataFolder data,
     IOptions<JsonOptions> json,
     EndpointDataSource routes,
     IHostApplicationLifetime life,
@@ -32,6 +37,11 @@ public sealed class WarmUp(
 {
     /// <summary>Enough for an evening; more would push one another out of the book.</summary>
     private const int MostGraphics = 100;
+
+    private const int Presses = 3;
+
+    private readonly OutputStream _stream = new("warm");
+    private readonly ItemBook _items = new(book, new Findings([]), Microsoft.Extensions.Logging.Abstractions.NullLogger<ItemBook>.Instance);
 
     /// <summary>One of its own: the pages' remembers what was said last, and belongs to them.</summary>
     private readonly DeskView _desk = new(book, shelf, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance);
@@ -45,6 +55,7 @@ public sealed class WarmUp(
         Try("The routes", () => _ = routes.Endpoints);
         Try("The show", () => Write(ShowView.Of(stage, shelf, assets, withLinks: false)));
         Try("A press", () => JsonSerializer.Deserialize<Press>(Write<Press>(new PressDark(new CommandId(""), new GraphicId(""))), json.Value.SerializerOptions));
+        await TryPress(stoppingToken);
         foreach (var graphic in stage.Show.Graphics.Take(MostGraphics))
         {
             stoppingToken.ThrowIfCancellationRequested();
@@ -56,10 +67,37 @@ public sealed class WarmUp(
     {
         var lit = folding.Fold(stage, new PressInput(new PressLight(new CommandId("warm"), graphic)), clock.Now, clock.Skew).Stage;
         Codecs.Air.Write(lit.Air);
+        foreach (var content in lit.Kept.Contents.Values)
+        {
+            Codecs.Content.Write(ContentPieces.Of(content).Small);
+        }
+
+        // What an output is told when something comes, and when it goes.
+        CoreJson.Write(_stream.Show(_items.ItemsOf(lit), clock.Now));
+        CoreJson.Write(_stream.Show(_items.ItemsOf(stage), clock.Now));
         Write(_desk.Of(lit, "", clock.Now, [], _desk.Switches(lit), null, []));
         foreach (var airing in lit.Air.Airings)
         {
             CoreJson.Write(book.PictureOf(new Pinned(airing.Content, lit.Kept.Contents[airing.Content]), lit.Kept).Nodes);
+        }
+    }
+
+    /// <summary>A press that does nothing, on the way that all presses take: what is dark is darkened.</summary>
+    private async Task TryPress(CancellationToken stop)
+    {
+        try
+        {
+            using var http = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{options.Port}") };
+            http.DefaultRequestHeaders.Authorization = new AuthenticationHeaderValue("Bearer", data.Key());
+            for (var time = 0; time < Presses; time++)
+            {
+                using var body = new StringContent(Write<Press>(new PressDark(new CommandId($"warm-{clock.Now.ToUnixTimeTicks()}"), new GraphicId("none"))), Encoding.UTF8, "application/json");
+                using var answer = await http.PostAsync("/api/air", body, stop);
+            }
+        }
+        catch (Exception error) when (error is HttpRequestException or OperationCanceledException)
+        {
+            logger.LogWarning(error, "The way of a press could not be prepared.");
         }
     }
 

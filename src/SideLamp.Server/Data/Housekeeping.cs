@@ -19,6 +19,8 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        // What presses will name is there before the first of them.
+        TidyLarge();
         for (var wait = FirstAfter; !stoppingToken.IsCancellationRequested; wait = Every)
         {
             await Task.Delay(wait, time, stoppingToken).ContinueWith(_ => { }, TaskScheduler.Default);
@@ -29,6 +31,8 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
         }
     }
 
+    private void TidyLarge() => keeper.Tidy([.. shelf.Bundled.Values.Select(one => one.Source)]);
+
     private void Tidy()
     {
         try
@@ -36,7 +40,7 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
             if (keeper.Trouble is null)
             {
                 data.File.Copy(data.Files);
-                keeper.Tidy([.. shelf.Bundled.Values.Select(one => one.Source)]);
+                TidyLarge();
             }
 
             data.Assets.Collect(IsUsed(loop.Stage), UnusedFor, time.GetUtcNow());
