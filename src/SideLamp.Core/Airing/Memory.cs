@@ -76,7 +76,7 @@ public sealed record Act(Instant At, string What, ImmutableArray<SeatChange> Sea
     /// <summary>What it did with timers; null = nothing.</summary>
     public ImmutableList<TimerChange>? Timers { get; init; }
 
-    /// <summary>Whether it was lights out.</summary>
+    /// <summary>Whether it was a lights out that put something out: undo lights that again.</summary>
     public bool WentOut { get; init; }
 
     /// <summary>Whether it was lights out or back, or let come what waited.</summary>

@@ -41,7 +41,7 @@ internal sealed partial class Scene
             Cue = _cue,
             Counts = counts,
             Timers = timers,
-            WentOut = command is LightsOut,
+            WentOut = command is LightsOut && !ReferenceEquals(before.LightsOut, State.LightsOut),
             Switched = switched,
             LightsOut = switched ? before.LightsOut : null,
             Waited = switched && before.Waits,
@@ -80,7 +80,9 @@ internal sealed partial class Scene
         }
 
         var changes = ImmutableArray.CreateBuilder<SeatChange>();
-        foreach (var seat in before.Airings.Concat(State.Airings).Select(airing => airing.Seat).Distinct())
+        // Most airings are the very same objects as before: only the seats of the others can have changed.
+        var others = before.Airings.Where(airing => !Holds(State.Airings, airing)).Concat(State.Airings.Where(airing => !Holds(before.Airings, airing)));
+        foreach (var seat in others.Select(airing => airing.Seat).Distinct())
         {
             var (was, now) = (before.HolderOf(seat), State.HolderOf(seat));
             if (!ReferenceEquals(was, now) && (was?.Id, was?.Graphic, was?.Card, was?.Content) != (now?.Id, now?.Graphic, now?.Card, now?.Content))
@@ -90,6 +92,19 @@ internal sealed partial class Scene
         }
 
         return changes.ToImmutable();
+    }
+
+    private static bool Holds(ImmutableList<Airing> all, Airing one)
+    {
+        foreach (var airing in all)
+        {
+            if (ReferenceEquals(airing, one))
+            {
+                return true;
+            }
+        }
+
+        return false;
     }
 
     private string? WhatIs(AirCommand command)
@@ -174,7 +189,7 @@ internal sealed partial class Scene
                 StopIt(cue);
             }
 
-            if (act.WentOut && !ReferenceEquals(act.LightsOut, State.LightsOut))
+            if (act.WentOut)
             {
                 // What was under a full-frame graphic is under it again.
                 RestoreAll(State.LightsOut ?? []);

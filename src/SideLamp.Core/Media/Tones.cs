@@ -20,10 +20,13 @@ public static class Tones
         ["glow"] = [new(0, 392, 0.7, 2.2), new(0.02, 588, 0.6, 2.4), new(0.04, 784, 0.5, 2.8)],
     }.ToImmutableSortedDictionary(StringComparer.Ordinal);
 
+    /// <summary>Each is worked out once, when it is first asked for: that takes half a second.</summary>
+    private static readonly ImmutableDictionary<string, Lazy<byte[]>> Made = Recipes.ToImmutableDictionary(one => one.Key, one => new Lazy<byte[]>(() => File(Samples(one.Value))));
+
     public static IEnumerable<string> Names => Recipes.Keys;
 
     /// <summary>A tone as a WAV file: PCM, 16 bit, one channel. Null = there is no such tone.</summary>
-    public static byte[]? Wav(string name) => Recipes.TryGetValue(name, out var partials) ? File(Samples(partials)) : null;
+    public static byte[]? Wav(string name) => Made.GetValueOrDefault(name)?.Value;
 
     private static short[] Samples(ImmutableArray<Partial> partials)
     {
