@@ -3,13 +3,13 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Core.Layout;
 
 /// <summary>
-/// What laying out a graphic may cost, reckoned before it is done: a layout takes milliseconds, whatever is typed, read or brought
-/// in as a template. Letters are what costs: a hundredth of a millisecond each, all tries at fitting them included.
+/// What laying out a graphic may cost, reckoned before it is done: a layout takes half a second at the very most, whatever is typed, read or brought
+/// in as a template. Letters are what costs: about 0.02 ms each where nothing fits, all tries at fitting them included.
 /// </summary>
 public static class LayoutBudget
 {
     /// <summary>All texts of a graphic together, each as often as it is set.</summary>
-    public const int MostLetters = 40_000;
+    public const int MostLetters = 20_000;
 
     /// <summary>Texts of a template, those of lists and tables for each row that there may be.</summary>
     public const int MostTexts = 400;
