@@ -119,8 +119,10 @@ public sealed class Keeper : IDisposable
         {
             _repository.Keep(_kept, wanted, lines);
             _kept = wanted;
+            bool isLevel;
             lock (_turn)
             {
+                isLevel = ReferenceEquals(_wanted, wanted);
                 // Those that came meanwhile stay; where so many came that old ones had to go, fewer are left to take away.
                 _lines.RemoveRange(0, Math.Min(lines.Count, _lines.Count));
             }
@@ -130,7 +132,8 @@ public sealed class Keeper : IDisposable
                 _repository.TidyLarge(wanted, bundled);
             }
 
-            Tell(_lost == 0 ? null : $"{_lost} lines of the log were lost while the disk failed. All else is kept.");
+            // While something newer waits it is not over: that is written next.
+            Tell(!isLevel && Trouble is not null ? Trouble : _lost == 0 ? null : $"{_lost} lines of the log were lost while the disk failed. All else is kept.");
             waiting.ForEach(one => one.SetResult(true));
         }
         catch (Exception error)
