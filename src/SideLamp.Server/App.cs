@@ -90,7 +90,11 @@ public static class App
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();
-        services.AddHostedService<WarmUp>();
+        if (!options.Describing)
+        {
+            services.AddHostedService<WarmUp>();
+        }
+
         services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, samples));
         if (options.StandIns && Directory.Exists(data.DemoFiles))
         {

@@ -5,7 +5,6 @@ using Microsoft.AspNetCore.Http.Json;
 using Microsoft.Extensions.Options;
 using SideLamp.Core;
 using SideLamp.Core.Json;
-using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Api;
@@ -40,6 +39,12 @@ public sealed class WarmUp(
 
     private const int Presses = 3;
 
+    /// <summary>Longer than any motion: what comes is there afterwards.</summary>
+    private static readonly NodaTime.Duration StepLength = NodaTime.Duration.FromSeconds(10);
+
+    /// <summary>Whoever waits for the first page is served first.</summary>
+    private static readonly TimeSpan AfterStart = TimeSpan.FromMilliseconds(500);
+
     private readonly OutputStream _stream = new("warm");
     private readonly ItemBook _items = new(book, new Findings([]), Microsoft.Extensions.Logging.Abstractions.NullLogger<ItemBook>.Instance);
 
@@ -51,34 +56,41 @@ public sealed class WarmUp(
         var started = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
         using var listening = life.ApplicationStarted.Register(started.SetResult);
         await started.Task.WaitAsync(stoppingToken);
+        await Task.Delay(AfterStart, stoppingToken);
         var stage = loop.Stage;
         Try("The routes", () => _ = routes.Endpoints);
         Try("The show", () => Write(ShowView.Of(stage, shelf, assets, withLinks: false)));
         Try("A press", () => JsonSerializer.Deserialize<Press>(Write<Press>(new PressDark(new CommandId(""), new GraphicId(""))), json.Value.SerializerOptions));
         await TryPress(stoppingToken);
+        const string InMemory = "file:warm-up?mode=memory&cache=shared";
+        using var unread = Database.Open(InMemory);
+        Database.Migrate(InMemory);
+        var shows = new ShowRepository(unread);
         foreach (var graphic in stage.Show.Graphics.Take(MostGraphics))
         {
             stoppingToken.ThrowIfCancellationRequested();
-            Try(graphic.Name, () => Light(stage, graphic.Id));
+            Try(graphic.Name, () => Light(stage, graphic.Id, shows));
         }
     }
 
-    private void Light(Stage stage, GraphicId graphic)
+    /// <summary>It comes, is there, and goes again; each step is told to pages that nobody sees, and kept in a database that nobody reads.</summary>
+    private void Light(Stage stage, GraphicId graphic, ShowRepository shows)
     {
-        var lit = folding.Fold(stage, new PressInput(new PressLight(new CommandId("warm"), graphic)), clock.Now, clock.Skew).Stage;
-        Codecs.Air.Write(lit.Air);
-        foreach (var content in lit.Kept.Contents.Values)
+        var now = clock.Now;
+        Input[] steps = [new PressInput(new PressLight(new CommandId("warm"), graphic)), new TimeInput(), new PressInput(new PressDark(new CommandId("warm-2"), graphic)), new TimeInput()];
+        foreach (var step in steps)
         {
-            Codecs.Content.Write(ContentPieces.Of(content).Small);
-        }
+            var (before, turn) = (stage, folding.Fold(stage, step, now, clock.Skew));
+            stage = turn.Stage;
+            shows.Keep(before.Kept, stage.Kept, [.. turn.Happenings.Select(one => new LogLine(one, null))]);
+            CoreJson.Write(_stream.Show(_items.ItemsOf(stage), now));
+            Write(_desk.Of(stage, "", now, [], _desk.Switches(stage), null, []));
+            foreach (var airing in stage.Air.Airings)
+            {
+                CoreJson.Write(book.PictureOf(new Pinned(airing.Content, stage.Kept.Contents[airing.Content]), stage.Kept).Nodes);
+            }
 
-        // What an output is told when something comes, and when it goes.
-        CoreJson.Write(_stream.Show(_items.ItemsOf(lit), clock.Now));
-        CoreJson.Write(_stream.Show(_items.ItemsOf(stage), clock.Now));
-        Write(_desk.Of(lit, "", clock.Now, [], _desk.Switches(lit), null, []));
-        foreach (var airing in lit.Air.Airings)
-        {
-            CoreJson.Write(book.PictureOf(new Pinned(airing.Content, lit.Kept.Contents[airing.Content]), lit.Kept).Nodes);
+            now += StepLength;
         }
     }
 

@@ -1,4 +1,5 @@
 using SideLamp.Core.Loop;
+using SideLamp.Server.Data;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
 
@@ -9,7 +10,10 @@ public static class Rehearsal
 {
     private const double MostMs = 24 * 3600 * 1000.0;
 
-    public static void MapRehearsal(this WebApplication app) =>
+    private static readonly string FourKilobytes = new('x', 4096);
+
+    public static void MapRehearsal(this WebApplication app)
+    {
         app.MapPost(
                 "/api/rehearsal/ahead",
                 async (AheadWish wish, EngineClock clock, ShowLoop loop, LiveHub hub) =>
@@ -26,6 +30,11 @@ public static class Rehearsal
                 }
             )
             .ExcludeFromDescription();
+
+        // The least that a request can take which keeps something: what a press takes is measured against it.
+        app.MapPost("/api/rehearsal/commit", (DataFolder data) => data.Files.Write(lasting: false, one => one.Execute("INSERT OR REPLACE INTO setting (name, value) VALUES ('rehearsal', $body)", ("$body", FourKilobytes))))
+            .ExcludeFromDescription();
+    }
 
     public sealed record AheadWish(double Ms);
 }
