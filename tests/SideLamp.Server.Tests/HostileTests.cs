@@ -109,10 +109,9 @@ public sealed class HostileTests : IAsyncLifetime
         }
 
         // An interval whose cue takes it to zero again, at once and for ever (rule 31).
-        var timers = """[{"id":"loop","name":"Loop","kind":"down","length":1000,"until":"12:00","atZero":"again","cue":"again"}]""";
-        await Accepted("PATCH", "/api/show", """{"revision":9e15,"timers":[{"id":"loop","name":"Loop","kind":"down","length":1000,"until":"12:00","atZero":"again"}]}""");
-        await Accepted("PATCH", "/api/show", """{"revision":9e15,"cues":[{"id":"again","name":"Again","steps":[{"after":0,"onlyThese":false,"settings":[],"timers":[{"timer":"loop","act":"add","by":-60000}]}]}]}""");
-        await Accepted("PATCH", "/api/show", $$"""{"revision":9e15,"timers":{{timers}}}""");
+        await Accepted("POST", "/api/timers", """{"id":"loop","name":"Loop","kind":"down","length":1000,"until":"12:00","atZero":"again"}""");
+        await Accepted("POST", "/api/cues", """{"id":"again","name":"Again","steps":[{"after":0,"onlyThese":false,"settings":[],"timers":[{"timer":"loop","act":"add","by":-60000}]}]}""");
+        await Accepted("PATCH", "/api/timers/loop", """{"revision":9e15,"cue":"again"}""");
         await _server.Send("POST", "/api/air", """{"id":"go","verb":"timer","timer":"loop","act":"start"}""");
         await _desk.Next(news => (news["trail"]?.ToJsonString() ?? "").Contains("again and again", StringComparison.Ordinal));
         await StillHeard("a timer that shortens itself");
@@ -190,14 +189,18 @@ public sealed class HostileTests : IAsyncLifetime
             ("POST", "/api/air", """{"id":"x","verb":"light","graphic":"\ud800"}""", "/graphic"),
             ("PATCH", "/api/show", """{"revision":9e15,"loudness":{"level":-1,"muted":false}}""", "/loudness/level"),
             ("PATCH", "/api/show", """{"revision":9e15,"loudness":{"level":1e999,"muted":false}}""", "/loudness/level"),
-            ("PATCH", "/api/show", """{"revision":9e15,"cues":[null]}""", "/cues"),
-            ("PATCH", "/api/show", """{"revision":9e15,"timers":[null]}""", "/timers"),
-            ("PATCH", "/api/show", """{"revision":9e15,"ownSeats":[null]}""", "/ownSeats"),
-            ("PATCH", "/api/show", """{"revision":9e15,"ownSeats":[{"id":"own","name":"Own","column":0,"row":0,"kind":99,"z":1}]}""", "/ownSeats"),
+            ("POST", "/api/cues", "null", ""),
+            ("POST", "/api/timers", "null", ""),
+            ("PATCH", "/api/cues/opening", "null", ""),
+            ("PATCH", "/api/cues/opening", """{"revision":9e15,"steps":[null]}""", "/steps"),
+            ("POST", "/api/cues/opening/place", """{"revision":9e15,"after":"\ud800"}""", "/after"),
+            ("POST", "/api/keep-clear", """{"name":"F","area":{"x":0,"y":0,"w":1e999,"h":1}}""", "/area/w"),
+            ("PATCH", "/api/timers/check", """{"revision":9e15,"length":1e300}""", "/length"),
+            ("POST", "/api/seats", """{"id":"own","name":"Own","column":0,"row":0,"kind":99,"z":1}""", "/kind"),
             ("PATCH", "/api/show", """{"revision":9e15,"canvas":{"width":1920,"height":1080,"rate":{"numerator":1,"denominator":0}}}""", "/canvas/rate"),
-            ("PATCH", "/api/show", """{"revision":9e15,"savedFinishes":[{"name":"a","source":"not json"}]}""", "/savedFinishes/0/source"),
+            ("POST", "/api/saved-finishes", """{"name":"a","source":"not json"}""", "/source"),
             ("PATCH", "/api/show", $$"""{"revision":9e15,"name":"{{new string('n', 90_000)}}"}""", "/name"),
-            ("PATCH", "/api/show", """{"revision":9e15,"cues":[{"id":"a","name":"A","steps":[{"after":0,"onlyThese":false,"settings":[]}]},{"id":"a","name":"B","steps":[{"after":0,"onlyThese":false,"settings":[]}]}]}""", "/cues"),
+            ("POST", "/api/cues", """{"id":"opening","name":"A","steps":[{"after":0,"onlyThese":false,"settings":[]}]}""", "/id"),
             ("PATCH", "/api/graphics/names", """{"revision":9e15,"cards":[{"id":"","words":{}}]}""", "/cards/0/id"),
             ("PATCH", "/api/graphics/names", """{"revision":9e15,"cards":[null]}""", "/cards"),
             ("PATCH", "/api/graphics/names", """{"revision":9e15,"outfits":[null]}""", "/outfits"),

@@ -1,5 +1,6 @@
 using System.Net;
 using System.Net.Http.Json;
+using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace SideLamp.Server.Tests;
@@ -231,23 +232,24 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Contains("There is no such timer", await Refusal(Press("timer", new { timer = "none", act = "start" })), StringComparison.Ordinal);
         Assert.Contains("/act", await Refusal(Press("timer", new { timer = "check" })), StringComparison.Ordinal);
         Assert.Contains("/by", await Refusal(Press("timer", new { timer = "check", act = "add" })), StringComparison.Ordinal);
-        Assert.Contains("/timers/0/length", await Refusal(Timers(timers => timers[0]!["length"] = 0)), StringComparison.Ordinal);
-        Assert.Contains("/timers/1/atZero", await Refusal(Timers(timers => timers[1]!["atZero"] = "again")), StringComparison.Ordinal);
-        Assert.Contains("Two timers", await Refusal(Timers(timers => timers[1]!["id"] = "check")), StringComparison.Ordinal);
-        Assert.Contains("“Names” and to the timer", await Refusal(Timers(timers => timers[1]!["key"] = "1")), StringComparison.Ordinal);
-        Assert.Contains("time of day", await Refusal(Timers(timers => timers[1]!["until"] = "25:00")), StringComparison.Ordinal);
+        Assert.Contains("/length", await Refusal(Timer("check", new { length = 0 })), StringComparison.Ordinal);
+        Assert.Contains("/atZero", await Refusal(Timer("ends", new { atZero = "again" })), StringComparison.Ordinal);
+        Assert.Contains("called “check” already", await Refusal(_server.Http.PostAsJsonAsync("/api/timers", new { id = "check", name = "C", kind = "up", length = 0, until = "12:00", atZero = "stop" })), StringComparison.Ordinal);
+        Assert.Contains("“Names” and to the timer", await Refusal(Timer("ends", new { key = "1" })), StringComparison.Ordinal);
+        Assert.Contains("time of day", await Refusal(Timer("ends", new { until = "25:00" })), StringComparison.Ordinal);
         Assert.Contains("field to itself", await Refusal(Edit("check", new { words = new { time = "in {{ timers.check }}" } })), StringComparison.Ordinal);
 
-        (await Timers(timers => timers.RemoveAt(0))).EnsureSuccessStatusCode();
+        var kept = JsonNode.Parse(await (await Timer("check", new { name = "The lamp check", key = (string?)null })).EnsureSuccessStatusCode().Content.ReadAsStringAsync())!;
+        Assert.Equal(("The lamp check", (await _server.Show())["revision"]!.GetValue<long>()), (kept["now"]!["name"]!.GetValue<string>(), kept["revision"]!.GetValue<long>()));
+        (await _server.Http.DeleteAsync("/api/timers/check")).EnsureSuccessStatusCode();
         Assert.DoesNotContain("\"check\"", (await _server.Show())["cues"]![0]!["steps"]![0]!["timers"]!.ToJsonString(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, (await Press("cue", new { cue = "opening" })).StatusCode);
 
-        async Task<HttpResponseMessage> Timers(Action<JsonArray> change)
+        Task<HttpResponseMessage> Timer(string id, object change)
         {
-            var show = await _server.Show();
-            var timers = show["timers"]!.DeepClone().AsArray();
-            change(timers);
-            return await _server.Http.PatchAsJsonAsync("/api/show", new { revision = show["revision"]!.GetValue<long>(), timers });
+            var edit = JsonSerializer.SerializeToNode(change)!;
+            edit["revision"] = long.MaxValue;
+            return _server.Http.PatchAsJsonAsync($"/api/timers/{id}", edit);
         }
 
         async Task<string> Refusal(Task<HttpResponseMessage> asked)

@@ -1,5 +1,7 @@
 using Microsoft.AspNetCore.Mvc;
+using SideLamp.Core.Brands;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Loop;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 using SideLamp.Store;
@@ -14,8 +16,8 @@ public static class BrandEndpoints
 {
     public static void MapBrands(this RouteGroupBuilder api)
     {
-        api.MapPost("/brands", (NewBrand wish, PageName page, ShowLoop loop) => loop.Edit(new AddBrand(wish), page)).WithName("addBrand").ProducesProblem(400).ProducesProblem(404);
-        api.MapPut("/brands/worn", (WearWish wish, PageName page, ShowLoop loop) => loop.Edit(new WearBrand(wish.Name, wish.OnAir), page)).WithName("wearBrand").ProducesProblem(404);
+        api.MapPost("/brands", (NewBrand wish, PageName page, ShowLoop loop) => loop.Edit(new AddBrand(wish), page, Worn)).WithName("addBrand").ProducesProblem(400).ProducesProblem(404);
+        api.MapPut("/brands/worn", (WearWish wish, PageName page, ShowLoop loop) => loop.Edit(new WearBrand(wish.Name, wish.OnAir), page, Worn)).WithName("wearBrand").ProducesProblem(404);
         api.MapDelete("/brands/{name}", (string name, PageName page, ShowLoop loop) => loop.Edit(new DeleteBrand(name), page)).WithName("deleteBrand").ProducesProblem(400).ProducesProblem(404);
         api.MapPost(
                 "/brands/file",
@@ -38,4 +40,6 @@ public static class BrandEndpoints
             .WithName("exportBrand")
             .ProducesProblem(404);
     }
+
+    private static Brand Worn(Stage stage, string id) => stage.Show.Brand;
 }

@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using SideLamp.Core;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
@@ -28,14 +29,24 @@ public static class Endpoints
         api.MapAir();
         MapFeeds(api);
         MapOutputs(api);
+        MapLists(api);
         MapAssets(app, api);
     }
 
     /// <summary>Hands an edit in, and tells what came of it.</summary>
     internal static async Task<Receipt> Edit(this ShowLoop loop, Edit edit, PageName page)
     {
-        var (reply, revision, isKept) = await loop.Ask(new EditInput(edit, page.Value));
-        return new Receipt(revision, reply.Id, isKept);
+        var (reply, stage, isKept) = await loop.Ask(new EditInput(edit, page.Value));
+        return new Receipt(stage.Revision, reply.Id, isKept);
+    }
+
+    /// <summary>Hands an edit in, and answers with what it changed.</summary>
+    /// <param name="now">Finds that on the stage; it gets the id of what was made, or changed its own.</param>
+    internal static async Task<Receipt<T>> Edit<T>(this ShowLoop loop, Edit edit, PageName page, Func<Stage, string, T?> now)
+        where T : class
+    {
+        var (reply, stage, isKept) = await loop.Ask(new EditInput(edit, page.Value));
+        return new Receipt<T>(stage.Revision, reply.Id, isKept, now(stage, reply.Id ?? "") ?? throw new InvalidOperationException("What was edited is gone."));
     }
 
     private static void MapShow(RouteGroupBuilder api)
@@ -51,7 +62,7 @@ public static class Endpoints
                         BrandFiles.CheckFiles(brand, assets);
                     }
 
-                    return loop.Edit(new EditShow(edit, Ids.Fresh()), page);
+                    return loop.Edit(new EditShow(edit), page, (stage, _) => HeadView.Of(stage.Show));
                 }
             )
             .WithName("editShow")
@@ -61,11 +72,11 @@ public static class Endpoints
 
     private static void MapGraphics(RouteGroupBuilder api)
     {
-        api.MapPost("/graphics", (NewGraphic wish, PageName page, ShowLoop loop) => loop.Edit(new AddGraphic(wish, Ids.Fresh()), page))
+        api.MapPost("/graphics", (NewGraphic wish, PageName page, ShowLoop loop) => loop.Edit(new AddGraphic(wish, Ids.Fresh()), page, GraphicNow))
             .WithName("addGraphic")
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapPatch("/graphics/{id}", (string id, GraphicEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditGraphic(new GraphicId(id), edit), page))
+        api.MapPatch("/graphics/{id}", (string id, GraphicEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditGraphic(new GraphicId(id), edit), page, (stage, _) => GraphicNow(stage, id)))
             .WithName("editGraphic")
             .ProducesProblem(400)
             .ProducesProblem(404)
@@ -87,8 +98,8 @@ public static class Endpoints
 
     private static void MapFeeds(RouteGroupBuilder api)
     {
-        api.MapPost("/feeds", (NewFeed wish, PageName page, ShowLoop loop) => loop.Edit(new AddFeed(wish), page)).WithName("addFeed").ProducesProblem(400);
-        api.MapPatch("/feeds/{id}", (string id, FeedEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditFeed(new FeedId(id), edit), page))
+        api.MapPost("/feeds", (NewFeed wish, PageName page, ShowLoop loop) => loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)))).WithName("addFeed").ProducesProblem(400);
+        api.MapPatch("/feeds/{id}", (string id, FeedEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditFeed(new FeedId(id), edit), page, (stage, _) => stage.Show.Feed(new FeedId(id))))
             .WithName("editFeed")
             .ProducesProblem(400)
             .ProducesProblem(404)
@@ -96,19 +107,56 @@ public static class Endpoints
         api.MapDelete("/feeds/{id}", (string id, PageName page, ShowLoop loop) => loop.Edit(new DeleteFeed(new FeedId(id)), page)).WithName("deleteFeed").ProducesProblem(404);
     }
 
+    /// <summary>Lists that a person edits: one entry at a time, each by its address.</summary>
+    private static void MapLists(RouteGroupBuilder api)
+    {
+        MapList<Cue, CueEdit>(api, EntryLists.Cues, "Cue");
+        MapList<Timer, TimerEdit>(api, EntryLists.Timers, "Timer");
+        MapList<Seat, SeatEdit>(api, EntryLists.Seats, "Seat");
+        MapList<KeepClear, KeepClearEdit>(api, EntryLists.KeepClear, "KeepClear");
+        MapList<SavedFinish, SavedFinishEdit>(api, EntryLists.SavedFinishes, "SavedFinish");
+        api.MapPost("/cues/{id}/place", (string id, PlaceWish wish, PageName page, ShowLoop loop) => loop.Edit(new MoveEntry<Cue>(EntryLists.Cues, id, wish), page))
+            .WithName("moveCue")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+    }
+
+    private static void MapList<T, TEdit>(RouteGroupBuilder api, EntryList<T> list, string name)
+        where T : class
+        where TEdit : EntryEdit<T>
+    {
+        T? Now(Stage stage, string id) => list.Find(stage.Show, id);
+        // An entry without an id gets one.
+        api.MapPost($"/{list.Name}", (T entry, string? after, PageName page, ShowLoop loop) => loop.Edit(new AddEntry<T>(list, entry, after, Ids.Fresh()), page, Now))
+            .WithName($"add{name}")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        api.MapPatch($"/{list.Name}/{{id}}", (string id, TEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditEntry<T>(list, id, edit), page, Now))
+            .WithName($"edit{name}")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapDelete($"/{list.Name}/{{id}}", (string id, PageName page, ShowLoop loop) => loop.Edit(new DeleteEntry<T>(list, id), page))
+            .WithName($"delete{name}")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+    }
+
+    private static GraphicView? GraphicNow(Stage stage, string id) => stage.Show.Graphic(new GraphicId(id)) is { } graphic ? new GraphicView(stage.Choices.Of(graphic)) : null;
+
     private static void MapOutputs(RouteGroupBuilder api)
     {
-        api.MapPatch("/outputs/{id}", (string id, OutputEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditOutput(new OutputId(id), edit), page))
+        api.MapPatch("/outputs/{id}", (string id, OutputEdit edit, PageName page, ShowLoop loop, HttpContext context, Gatekeeper gate) => loop.Edit(new EditOutput(new OutputId(id), edit), page, (stage, _) => stage.Show.Output(new OutputId(id))?.Told(gate.MayReadLinks(context))))
             .WithName("editOutput")
             .ProducesProblem(400)
             .ProducesProblem(404)
             .ProducesProblem(409);
         api.MapPost(
                 "/outputs/{id}/new-link",
-                async (string id, PageName page, ShowLoop loop, RevokedLinks revoked) =>
+                async (string id, PageName page, ShowLoop loop, RevokedLinks revoked, HttpContext context, Gatekeeper gate) =>
                 {
                     var old = loop.Stage.Show.Output(new OutputId(id))?.Token;
-                    var receipt = await loop.Edit(new ReplaceLink(new OutputId(id), Ids.Secret()), page);
+                    var receipt = await loop.Edit(new ReplaceLink(new OutputId(id), Ids.Secret()), page, (stage, _) => stage.Show.Output(new OutputId(id))?.Told(gate.MayReadLinks(context)));
                     if (old is not null)
                     {
                         revoked.Add(old);

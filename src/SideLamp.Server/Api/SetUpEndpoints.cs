@@ -36,7 +36,7 @@ public static class SetUpEndpoints
 
     private static async Task<Stepped> TakeBack(PageName page, ShowLoop loop, bool back)
     {
-        var (reply, revision, _) = await loop.Ask(new UndoInput(page.Value, back));
-        return new Stepped(revision, reply.What ?? "");
+        var (reply, stage, _) = await loop.Ask(new UndoInput(page.Value, back));
+        return new Stepped(stage.Revision, reply.What ?? "");
     }
 }

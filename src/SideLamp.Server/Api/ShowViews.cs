@@ -87,7 +87,7 @@ public sealed record ShowView(
             stage.Show.Brands,
             [.. stage.Show.Graphics.Select(graphic => new GraphicView(stage.Choices.Of(graphic)))],
             stage.Show.Feeds,
-            withLinks ? stage.Show.Outputs : [.. stage.Show.Outputs.Select(output => output with { Token = "" })],
+            [.. stage.Show.Outputs.Select(output => output.Told(withLinks))],
             stage.Show.LiveEdits,
             stage.Show.LookFirst,
             stage.Show.Cues,
@@ -109,6 +109,38 @@ public sealed record ShowView(
         );
 }
 
+/// <summary>What the show is besides its lists, and what follows from that.</summary>
+/// <param name="Seats">In drawing order, lowest first.</param>
+public sealed record HeadView(
+    string Name,
+    Canvas Canvas,
+    Brand Brand,
+    bool LiveEdits,
+    bool LookFirst,
+    Loudness Loudness,
+    ImmutableArray<Seat> Seats,
+    ImmutableArray<Legibility> Legibility,
+    double DesignScale,
+    Box GraphicsSafe,
+    Box ActionSafe
+)
+{
+    public static HeadView Of(Show show) =>
+        new(
+            show.Name,
+            show.Canvas,
+            show.Brand,
+            show.LiveEdits,
+            show.LookFirst,
+            show.Loudness,
+            show.Seats,
+            [.. Mending.Of(show.Brand)],
+            show.Canvas.Scale,
+            SafeAreas.Graphics(show.Canvas),
+            SafeAreas.Action(show.Canvas)
+        );
+}
+
 /// <param name="Type">Media type.</param>
 /// <param name="Font">Of a typeface that was just brought: what it calls itself.</param>
 public sealed record AssetView(AssetId Id, string Type, string Name, FontNames? Font = null)
@@ -127,9 +159,12 @@ public sealed record SheetView(ImmutableArray<ImmutableArray<string>> Rows, Immu
 public sealed record Stepped(long Revision, string What);
 
 /// <param name="Revision">Of the show after the edit.</param>
-/// <param name="Id">Of what was made; null for changes of what was there.</param>
+/// <param name="Id">Of what was made, or is called otherwise now; null for other changes of what was there.</param>
 /// <param name="IsKept">Whether it is on the disk by now. If not, it stands all the same, and is written as soon as the disk allows.</param>
-public sealed record Receipt(long Revision, string? Id = null, bool IsKept = true);
+public record Receipt(long Revision, string? Id = null, bool IsKept = true);
+
+/// <param name="Now">What was made or changed, as it stands right after the edit.</param>
+public sealed record Receipt<T>(long Revision, string? Id, bool IsKept, T Now) : Receipt(Revision, Id, IsKept);
 
 /// <param name="IsKept">As of <see cref="Receipt"/>.</param>
 public sealed record Pressed(bool Done, bool IsKept = true);

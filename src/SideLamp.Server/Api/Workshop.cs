@@ -1,5 +1,6 @@
 using SideLamp.Core;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
@@ -13,7 +14,7 @@ public static class Workshop
 {
     public static void MapWorkshop(this RouteGroupBuilder api)
     {
-        api.MapPost("/templates", (NewTemplate wish, PageName page, ShowLoop loop) => loop.Edit(new AddTemplate(wish, Ids.Fresh()), page))
+        api.MapPost("/templates", (NewTemplate wish, PageName page, ShowLoop loop, Shelf shelf) => loop.Edit(new AddTemplate(wish, Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id)))
             .WithName("addTemplate")
             .ProducesProblem(400)
             .ProducesProblem(404);
@@ -23,7 +24,7 @@ public static class Workshop
             )
             .WithName("getTemplate")
             .ProducesProblem(404);
-        api.MapPut("/templates/{id}", (string id, TemplateEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditTemplate(new TemplateId(id), edit), page))
+        api.MapPut("/templates/{id}", (string id, TemplateEdit edit, PageName page, ShowLoop loop, Shelf shelf) => loop.Edit(new EditTemplate(new TemplateId(id), edit), page, (stage, _) => Own(stage, shelf, id)))
             .WithName("editTemplate")
             .ProducesProblem(400)
             .ProducesProblem(404)
@@ -33,4 +34,6 @@ public static class Workshop
             .ProducesProblem(400)
             .ProducesProblem(404);
     }
+
+    private static TemplateView? Own(Stage stage, Shelf shelf, string id) => shelf.Find(stage.Show, new TemplateId(id)) is { } template ? TemplateView.Of(template, own: true) : null;
 }

@@ -11,9 +11,9 @@ using SideLamp.Core.Loop;
 namespace SideLamp.Server.Loop;
 
 /// <summary>What came of something that was asked.</summary>
-/// <param name="Revision">Of the show afterwards.</param>
+/// <param name="Stage">As it was right after it.</param>
 /// <param name="IsKept">Whether it is on the disk by now. What is on air is on air all the same.</param>
-public sealed record Answer(Reply Reply, long Revision, bool IsKept);
+public sealed record Answer(Reply Reply, Stage Stage, bool IsKept);
 
 /// <summary>
 /// The one reader of everything that changes the show. Presses and edits come through a small queue that answers “busy” when it
@@ -50,21 +50,21 @@ public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, 
     /// <exception cref="RefusedException">The queue is full, or it was refused.</exception>
     public async Task<Answer> Ask(Input input)
     {
-        var asked = new Asked(input, new TaskCompletionSource<(Reply, long, Task<bool>)>(TaskCreationOptions.RunContinuationsAsynchronously));
+        var asked = new Asked(input, new TaskCompletionSource<(Reply, Stage, Task<bool>)>(TaskCreationOptions.RunContinuationsAsynchronously));
         if (!_asked.Writer.TryWrite(asked))
         {
             throw new RefusedException(Refusal.Busy);
         }
 
         Ring();
-        var (reply, revision, kept) = await asked.Done.Task;
+        var (reply, stage, kept) = await asked.Done.Task;
         if (reply.Refusal is { } refusal)
         {
             throw new RefusedException(refusal);
         }
 
         var first = kept.IsCompleted ? kept : await Task.WhenAny(kept, Task.Delay(KeptWithin));
-        return new Answer(reply, revision, first == kept && await kept);
+        return new Answer(reply, stage, first == kept && await kept);
     }
 
     /// <summary>Hands in a reading, which is folded in when there is time; a newer one of the same feed replaces one that still waits.</summary>
@@ -132,13 +132,13 @@ public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, 
         {
             if (asked.Input is PressInput { Press.At: { } made } && clock.AgeOf(made) > Late)
             {
-                asked.Done.SetResult((new Reply(Refusal.Conflict("Side Lamp was stuck, and this press came too late. It was not done: press again.")), _stage.Revision, Task.FromResult(true)));
+                asked.Done.SetResult((new Reply(Refusal.Conflict("Side Lamp was stuck, and this press came too late. It was not done: press again.")), _stage, Task.FromResult(true)));
                 return;
             }
 
             var turn = folding.Fold(_stage, asked.Input, clock.Now, clock.Skew);
             var kept = Take(turn);
-            asked.Done.SetResult((turn.Reply, turn.Stage.Revision, kept));
+            asked.Done.SetResult((turn.Reply, turn.Stage, kept));
         }
         catch (Exception error)
         {
@@ -228,5 +228,5 @@ public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, 
     private static ImmutableArray<LogLine> LinesOf(ImmutableArray<Happening> happenings, Stage before, Stage after) =>
         [.. happenings.Select(one => new LogLine(one, one.Graphic is { } id ? (after.Show.Graphic(id) ?? before.Show.Graphic(id))?.Name : null))];
 
-    private sealed record Asked(Input Input, TaskCompletionSource<(Reply Reply, long Revision, Task<bool> Kept)> Done);
+    private sealed record Asked(Input Input, TaskCompletionSource<(Reply Reply, Stage Stage, Task<bool> Kept)> Done);
 }

@@ -64,6 +64,49 @@ public sealed class FoldingTests
         Assert.Equal(RefusalKind.NotFound, Edit(new EditGraphic(new("vote"), new GraphicEdit(seen, Name: "V")), "other")?.Kind);
     }
 
+    // Two people set up cues, timers, seats and areas at once: each entry has its own address, and each of its values its own path.
+    [Fact]
+    public void Entries_of_lists_are_edited_one_at_a_time_and_what_names_one_that_is_gone_is_cleared()
+    {
+        var old = _stage.Revision;
+        Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old, Name: "Begin")), "one"));
+        Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old) { Key = "z" }), "other"));
+        Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "check", new CueEdit(old, Name: "Look")), "other"));
+        Assert.Equal(RefusalKind.Conflict, Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old, Name: "Start")), "other")?.Kind);
+        Assert.Equal(("Begin", "z"), (_stage.Show.Cue(new("opening"))!.Name, _stage.Show.Cue(new("opening"))!.Key));
+        Fold(new UndoInput("one", Back: true));
+        Assert.Equal("z", _stage.Show.Cue(new("opening"))!.Key);
+
+        // The order is one value: who moved first is not overwritten.
+        var first = _stage.Show.Cues[0].Id.Value;
+        Assert.Null(Edit(new MoveEntry<Cue>(EntryLists.Cues, "goodnight", new PlaceWish(old, null)), "one"));
+        Assert.Equal(RefusalKind.Conflict, Edit(new MoveEntry<Cue>(EntryLists.Cues, "check", new PlaceWish(old, first)), "other")?.Kind);
+        Assert.Equal("goodnight", _stage.Show.Cues[0].Id.Value);
+        Assert.Null(Edit(new AddEntry<Cue>(EntryLists.Cues, _stage.Show.Cues[0] with { Id = new(""), Key = null }, "goodnight", "abc")));
+        Assert.Equal(("qabc", RefusalKind.NotFound), (_stage.Show.Cues[1].Id.Value, Edit(new AddEntry<Cue>(EntryLists.Cues, _stage.Show.Cues[0] with { Id = new("x"), Key = null }, "none", "abc"))?.Kind));
+
+        // A timer that runs a cue, and a cue that sets a timer: what is gone is named nowhere.
+        Assert.Null(Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(_stage.Revision) { Cue = new CueId("opening") })));
+        Assert.Null(Edit(new DeleteEntry<Cue>(EntryLists.Cues, "opening")));
+        Assert.Null(_stage.Show.Timer(new("check"))!.Cue);
+        Assert.Null(Edit(new DeleteEntry<Timer>(EntryLists.Timers, "check")));
+        Assert.DoesNotContain(_stage.Show.Cues.SelectMany(cue => cue.Steps).SelectMany(step => step.Timers), set => set.Timer.Value == "check");
+        Assert.Equal(RefusalKind.NotFound, Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(_stage.Revision, Name: "C")))?.Kind);
+
+        // What is addressed by its name may hold anything a name may, and no two have the same.
+        var area = new KeepClear("Face / ~1", new Box(0, 0, 0.2, 0.2));
+        Assert.Null(Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "a")));
+        Assert.Equal("/name", Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "a"))?.Faults.Single().Path);
+        Assert.Null(Edit(new EditEntry<KeepClear>(EntryLists.KeepClear, "Face / ~1", new KeepClearEdit(_stage.Revision, Name: "Face"))));
+        Assert.Equal(area with { Name = "Face" }, _stage.Show.KeepClear[^1]);
+
+        // A seat that somebody sits in stays.
+        var seat = new Seat(new("given"), "By the lamp", 1, 1, SeatKind.Spot, 30, new Box(0.1, 0.1, 0.5, 0.5));
+        Assert.Null(Edit(new AddEntry<Seat>(EntryLists.Seats, seat, null, "a")));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Seat: new SeatId("own-1")))));
+        Assert.Contains("sits in this seat", Edit(new DeleteEntry<Seat>(EntryLists.Seats, "own-1"))?.Title, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void What_is_left_out_of_an_edit_stays_and_null_is_none()
     {
@@ -88,7 +131,7 @@ public sealed class FoldingTests
     public void Rule_27_and_36_with_live_edits_words_go_at_once_and_a_stay_never_begins_anew()
     {
         Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"stay":10000}"""))));
-        Assert.Null(Edit(new EditShow(new ShowEdit(_stage.Revision, LiveEdits: true), "f")));
+        Assert.Null(Edit(new EditShow(new ShowEdit(_stage.Revision, LiveEdits: true))));
         Press(id => new PressLight(id, Names));
         After(4000);
         var ends = _stage.Air.Of(Names)!.StayEnds;

@@ -420,6 +420,182 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/cues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addCue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/cues/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteCue"];
+        options?: never;
+        head?: never;
+        patch: operations["editCue"];
+        trace?: never;
+    };
+    "/api/timers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addTimer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/timers/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteTimer"];
+        options?: never;
+        head?: never;
+        patch: operations["editTimer"];
+        trace?: never;
+    };
+    "/api/seats": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSeat"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/seats/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteSeat"];
+        options?: never;
+        head?: never;
+        patch: operations["editSeat"];
+        trace?: never;
+    };
+    "/api/keep-clear": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addKeepClear"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/keep-clear/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteKeepClear"];
+        options?: never;
+        head?: never;
+        patch: operations["editKeepClear"];
+        trace?: never;
+    };
+    "/api/saved-finishes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addSavedFinish"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/saved-finishes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteSavedFinish"];
+        options?: never;
+        head?: never;
+        patch: operations["editSavedFinish"];
+        trace?: never;
+    };
+    "/api/cues/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moveCue"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assets": {
         parameters: {
             query?: never;
@@ -564,6 +740,13 @@ export interface components {
         CueAheadView: {
             cue: components["schemas"]["CueId"];
             at: components["schemas"]["Instant"];
+        };
+        CueEdit: {
+            name?: null | string;
+            steps?: null | components["schemas"]["CueStep"][];
+            key?: components["schemas"]["MaybeOfstring"];
+            /** Format: int64 */
+            revision: number;
         };
         CueId: string;
         CueSetting: {
@@ -773,6 +956,20 @@ export interface components {
                 [key: string]: components["schemas"]["CountKeys"];
             };
         };
+        HeadView: {
+            name: string;
+            canvas: components["schemas"]["Canvas"];
+            brand: components["schemas"]["Brand"];
+            liveEdits: boolean;
+            lookFirst: boolean;
+            loudness: components["schemas"]["Loudness"];
+            seats: components["schemas"]["Seat"][];
+            legibility: components["schemas"]["Legibility"][];
+            /** Format: double */
+            designScale: number;
+            graphicsSafe: components["schemas"]["Box"];
+            actionSafe: components["schemas"]["Box"];
+        };
         HushView: {
             since: components["schemas"]["Instant"];
             waiting: string[];
@@ -820,6 +1017,12 @@ export interface components {
         KeepClear: {
             name: string;
             area: components["schemas"]["Box"];
+        };
+        KeepClearEdit: {
+            name?: null | string;
+            area?: null | components["schemas"]["Box"];
+            /** Format: int64 */
+            revision: number;
         };
         Leg: {
             path: components["schemas"]["LegPath"];
@@ -875,6 +1078,7 @@ export interface components {
             kind: "bounce" | "sheen" | "pulse";
             every: number;
         };
+        MaybeOfCueId: null | string;
         MaybeOfCycle: null | {
             /** @enum {unknown} */
             order: "once" | "round" | "shuffle";
@@ -1067,6 +1271,11 @@ export interface components {
              * @default 1
              */
             opacity: number;
+        };
+        PlaceWish: {
+            /** Format: int64 */
+            revision: number;
+            after?: null | string;
         };
         Plate: {
             fill: string;
@@ -1345,9 +1554,92 @@ export interface components {
             /** @default true */
             isKept: boolean;
         };
+        ReceiptOfBrand: {
+            now?: null | components["schemas"]["Brand"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfCue: {
+            now?: null | components["schemas"]["Cue"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfFeed: {
+            now?: null | components["schemas"]["Feed"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfGraphicView: {
+            now?: null | components["schemas"]["GraphicView"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfHeadView: {
+            now?: null | components["schemas"]["HeadView"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfKeepClear: {
+            now?: null | components["schemas"]["KeepClear"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfOutput: {
+            now?: null | components["schemas"]["Output"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfSavedFinish: {
+            now?: null | components["schemas"]["SavedFinish"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfSeat: {
+            now?: null | components["schemas"]["Seat"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfTemplateView: {
+            now?: null | components["schemas"]["TemplateView"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfTimer: {
+            now?: null | components["schemas"]["Timer"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
         SavedFinish: {
             name: string;
             source: string;
+        };
+        SavedFinishEdit: {
+            name?: null | string;
+            source?: null | string;
+            /** Format: int64 */
+            revision: number;
         };
         Seat: {
             id: components["schemas"]["SeatId"];
@@ -1360,6 +1652,16 @@ export interface components {
             /** Format: int32 */
             z: number;
             room?: null | components["schemas"]["Box"];
+        };
+        SeatEdit: {
+            name?: null | string;
+            /** Format: int32 */
+            column?: null | number;
+            /** Format: int32 */
+            row?: null | number;
+            room?: null | components["schemas"]["Box"];
+            /** Format: int64 */
+            revision: number;
         };
         SeatId: string;
         /** @enum {unknown} */
@@ -1398,13 +1700,8 @@ export interface components {
             lookFirst?: null | boolean;
             brand?: null | components["schemas"]["Brand"];
             canvas?: null | components["schemas"]["CanvasWish"];
-            ownSeats?: null | components["schemas"]["Seat"][];
             seatOrder?: null | unknown[];
-            keepClear?: null | components["schemas"]["KeepClear"][];
-            savedFinishes?: null | components["schemas"]["SavedFinish"][];
-            cues?: null | components["schemas"]["Cue"][];
             loudness?: null | components["schemas"]["Loudness"];
-            timers?: null | components["schemas"]["Timer"][];
         };
         ShowView: {
             /** Format: int64 */
@@ -1562,6 +1859,17 @@ export interface components {
         };
         /** @enum {unknown} */
         TimerAct: "start" | "pause" | "restart" | "reset" | "add";
+        TimerEdit: {
+            name?: null | string;
+            kind?: null | components["schemas"]["TimerKind"];
+            length?: number;
+            until?: string;
+            atZero?: null | components["schemas"]["AtZero"];
+            cue?: components["schemas"]["MaybeOfCueId"];
+            key?: components["schemas"]["MaybeOfstring"];
+            /** Format: int64 */
+            revision: number;
+        };
         TimerId: string;
         /** @enum {unknown} */
         TimerKind: "down" | "up" | "until";
@@ -1681,7 +1989,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfHeadView"];
                 };
             };
             /** @description Bad Request */
@@ -1723,7 +2031,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfBrand"];
                 };
             };
             /** @description Bad Request */
@@ -1765,7 +2073,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfBrand"];
                 };
             };
             /** @description Not Found */
@@ -1902,7 +2210,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfGraphicView"];
                 };
             };
             /** @description Bad Request */
@@ -1977,7 +2285,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfGraphicView"];
                 };
             };
             /** @description Bad Request */
@@ -2190,7 +2498,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfTemplateView"];
                 };
             };
             /** @description Bad Request */
@@ -2265,7 +2573,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfTemplateView"];
                 };
             };
             /** @description Bad Request */
@@ -2546,7 +2854,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfFeed"];
                 };
             };
             /** @description Bad Request */
@@ -2612,7 +2920,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfFeed"];
                 };
             };
             /** @description Bad Request */
@@ -2665,7 +2973,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfOutput"];
                 };
             };
             /** @description Bad Request */
@@ -2714,11 +3022,740 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
+                    "application/json": components["schemas"]["ReceiptOfOutput"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addCue: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Cue"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
                     "application/json": components["schemas"]["Receipt"];
                 };
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CueEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfCue"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addTimer: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Timer"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfTimer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editTimer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TimerEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfTimer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addSeat: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Seat"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfSeat"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editSeat: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeatEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfSeat"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addKeepClear: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepClear"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfKeepClear"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteKeepClear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editKeepClear: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeepClearEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfKeepClear"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addSavedFinish: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedFinish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfSavedFinish"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteSavedFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editSavedFinish: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SavedFinishEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfSavedFinish"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveCue: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

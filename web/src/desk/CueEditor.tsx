@@ -9,7 +9,7 @@ import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
 import { CueList } from './CueList';
-import { litNow, type CueSetting, type CueStep } from './cueEdits';
+import { changesOf, litNow, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
 export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
@@ -22,10 +22,8 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
   const change = (next: CueStep): void =>
     setDraft({ ...draft, steps: draft.steps.map((one) => (one === step ? next : one)) });
 
-  const keep = async (): Promise<boolean> => {
-    const cues = cue.id ? show.cues.map((one) => (one.id === cue.id ? draft : one)) : [...show.cues, draft];
-    return edits.show({ cues });
-  };
+  const keep = async (): Promise<boolean> =>
+    cue.id ? edits.cues.change(cue.id, changesOf(cue, draft)) : (await edits.cues.add(draft)) !== null;
   const changed = JSON.stringify(draft) !== JSON.stringify(cue);
   // What was changed is kept when the editor goes, like everything else; what cannot be kept stays before one's eyes.
   const close = async (): Promise<void> => {

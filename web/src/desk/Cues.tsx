@@ -11,7 +11,7 @@ import { useAir } from '../show/useAir';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { CueEditor } from './CueEditor';
-import { doubled, litNow, lostIn, moved, newCue, summaryOf } from './cueEdits';
+import { cueBefore, doubled, litNow, lostIn, newCue, summaryOf } from './cueEdits';
 import type { Desk } from './useDesk';
 
 /** The cues in a row: one press sets many things. */
@@ -46,9 +46,9 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
   const standby = news?.standbyCue === cue.id;
   const at = show.cues.indexOf(cue);
   const lost = lostIn(cue, show).map((graphic) => graphic.name);
-  const keep = (cues: Cue[]): void => void edits.show({ cues });
+  const move = (by: number): void => void edits.moveCue(cue.id, cueBefore(show.cues, cue.id, by));
   const remove = async (): Promise<void> => {
-    if (!(await edits.show({ cues: show.cues.filter((one) => one.id !== cue.id) }))) return;
+    if (!(await edits.cues.remove(cue.id))) return;
     tellDeleted(edits.undo, `The cue “${cue.name}” is`);
   };
   return (
@@ -96,22 +96,14 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
           <ContextMenu.Item className={menuItem} onSelect={onEdit}>
             Change it
           </ContextMenu.Item>
-          <ContextMenu.Item className={menuItem} onSelect={() => keep(doubled(show.cues, cue))}>
+          <ContextMenu.Item className={menuItem} onSelect={() => void edits.cues.add(doubled(cue), cue.id)}>
             Duplicate it
           </ContextMenu.Item>
           <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-          <ContextMenu.Item
-            className={menuItem}
-            disabled={at === 0}
-            onSelect={() => keep(moved(show.cues, cue.id, -1))}
-          >
+          <ContextMenu.Item className={menuItem} disabled={at === 0} onSelect={() => move(-1)}>
             Move it to the left
           </ContextMenu.Item>
-          <ContextMenu.Item
-            className={menuItem}
-            disabled={at === show.cues.length - 1}
-            onSelect={() => keep(moved(show.cues, cue.id, 1))}
-          >
+          <ContextMenu.Item className={menuItem} disabled={at === show.cues.length - 1} onSelect={() => move(1)}>
             Move it to the right
           </ContextMenu.Item>
           <ContextMenu.Separator className="my-1.5 h-px bg-line" />

@@ -1,5 +1,6 @@
+import type { Schemas } from '../api/client';
 import type { News } from '../live/LiveContext';
-import type { Cue, Graphic, Show } from '../show/ShowContext';
+import type { Cue, Edit, Graphic, Show } from '../show/ShowContext';
 import { isLit } from '../show/useAir';
 
 export type CueStep = Cue['steps'][number];
@@ -69,18 +70,24 @@ export function summaryOf(cue: Cue): string {
   return parts.filter(Boolean).join(', ') || 'nothing yet';
 }
 
-/** The cues with one of them moved by so many places. */
-export function moved(cues: readonly Cue[], id: string, by: number): Cue[] {
-  const at = cues.findIndex((one) => one.id === id);
-  const rest = cues.filter((one) => one.id !== id);
-  rest.splice(at + by, 0, cues[at]!);
-  return rest;
+/** What a draft changes of a cue. */
+export function changesOf(cue: Cue, draft: Cue): Edit<Schemas['CueEdit']> {
+  return {
+    ...(draft.name !== cue.name && { name: draft.name }),
+    ...(draft.key !== cue.key && { key: draft.key ?? null }),
+    ...(JSON.stringify(draft.steps) !== JSON.stringify(cue.steps) && { steps: draft.steps }),
+  };
 }
 
-/** A copy beside it, without its key. */
-export function doubled(cues: readonly Cue[], cue: Cue): Cue[] {
-  const copy = { ...cue, id: '', name: `${cue.name} copy`, key: undefined };
-  return cues.flatMap((one) => (one.id === cue.id ? [one, copy] : [one]));
+/** The cue that stands before this one once it has moved by so many places; null = it comes first. */
+export function cueBefore(cues: readonly Cue[], id: string, by: number): string | null {
+  const to = cues.findIndex((one) => one.id === id) + by;
+  return to <= 0 ? null : cues.filter((one) => one.id !== id)[to - 1]!.id;
+}
+
+/** A copy of it, without its key. */
+export function doubled(cue: Cue): Cue {
+  return { ...cue, id: '', name: `${cue.name} copy`, key: undefined };
 }
 
 /** The step with a graphic set otherwise; `null` leaves it alone. */

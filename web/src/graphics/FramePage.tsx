@@ -29,19 +29,17 @@ export function FramePage() {
   const [drawing, setDrawing] = useState<'seat' | 'clear' | null>(null);
   const add = (area: Area): void => {
     if (drawing === 'seat') {
-      const own = ownSeats(show);
-      const number = Math.max(0, ...own.map((seat) => Number(seat.id.slice(4)) || 0)) + 1;
       const made: Seat = {
-        id: `own-${number}`,
-        name: `Own seat ${number}`,
+        id: '',
+        name: unused('Own seat', ownSeats(show)),
         column: third(area.x + area.w / 2),
         row: third(area.y + area.h / 2),
         kind: 'spot',
         z: 30,
         room: area,
       };
-      void edits.show({ ownSeats: [...own, made] });
-    } else void edits.show({ keepClear: [...show.keepClear, { name: `Area ${show.keepClear.length + 1}`, area }] });
+      void edits.seats.add(made);
+    } else void edits.keepClear.add({ name: unused('Area', show.keepClear), area });
     setDrawing(null);
   };
 
@@ -80,12 +78,12 @@ export function FramePage() {
                 <KeptText
                   aria-label={`Name of area ${at + 1}`}
                   value={one.name}
-                  onKeep={(name) => void edits.show({ keepClear: show.keepClear.with(at, { ...one, name }) })}
+                  onKeep={(name) => void edits.keepClear.change(one.name, { name })}
                 />
                 <Button
                   kind="bare"
                   aria-label={`Delete ${one.name}`}
-                  onClick={() => void edits.show({ keepClear: show.keepClear.filter((_, place) => place !== at) })}
+                  onClick={() => void edits.keepClear.remove(one.name)}
                 >
                   <Trash2 aria-hidden size={14} />
                 </Button>
@@ -104,6 +102,13 @@ const middle: Area = { x: 0.35, y: 0.35, w: 0.3, h: 0.3 };
 
 function third(share: number): number {
   return Math.min(2, Math.floor(share * 3));
+}
+
+/** A name with the first number after it that is free. */
+function unused(name: string, taken: readonly { name: string }[]): string {
+  let number = 1;
+  while (taken.some((one) => one.name === `${name} ${number}`)) number++;
+  return `${name} ${number}`;
 }
 
 function ownSeats(show: Show): Seat[] {
@@ -178,9 +183,8 @@ const rows = ['downwards', 'both ways', 'upwards'];
 function OwnSeats() {
   const { show, edits } = useShow();
   const own = ownSeats(show);
-  const keep = (seats: Seat[]): void => void edits.show({ ownSeats: seats });
-  const change = (id: string, part: Partial<Seat>): void =>
-    keep(own.map((seat) => (seat.id === id ? { ...seat, ...part } : seat)));
+  const change = (id: string, part: Parameters<typeof edits.seats.change>[1]): void =>
+    void edits.seats.change(id, part);
   return (
     <Heading name="Own seats" note={own.length === 0 ? 'none' : undefined}>
       {own.map((seat) => (
@@ -191,11 +195,7 @@ function OwnSeats() {
               value={seat.name}
               onKeep={(name) => change(seat.id, { name })}
             />
-            <Button
-              kind="bare"
-              aria-label={`Delete ${seat.name}`}
-              onClick={() => keep(own.filter((one) => one.id !== seat.id))}
-            >
+            <Button kind="bare" aria-label={`Delete ${seat.name}`} onClick={() => void edits.seats.remove(seat.id)}>
               <Trash2 aria-hidden size={14} />
             </Button>
           </div>

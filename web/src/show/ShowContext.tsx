@@ -3,6 +3,7 @@ import { createContext, useContext, useEffect, useMemo, useState, type ReactNode
 import { toast } from 'sonner';
 import { answered, client, type Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
+import { makeLists, type Lists } from './entries';
 import { makeKeeper, type Keeping } from './keeper';
 
 export type Show = Schemas['ShowView'];
@@ -20,8 +21,10 @@ export type Cue = Schemas['Cue'];
 export type Edit<T> = Omit<T, 'revision'>;
 
 /** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
-export interface Edits {
+export interface Edits extends Lists {
   show(edit: Edit<Schemas['ShowEdit']>): Promise<boolean>;
+  /** @param after the cue that it comes after; `null` = it comes first */
+  moveCue(id: string, after: string | null): Promise<boolean>;
   graphic(id: string, edit: Edit<Schemas['GraphicEdit']>): Promise<boolean>;
   addGraphic(wish: Schemas['NewGraphic']): Promise<string | null>;
   addStarterSet(id: string): Promise<boolean>;
@@ -129,6 +132,11 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
       }
     };
     return {
+      ...makeLists(keep, (edit, make) => during(whole, edit, make)),
+      moveCue: async (id, after) =>
+        !!(await keep((revision) =>
+          answered(client.POST('/api/cues/{id}/place', { params: path(id), body: { revision, after } })),
+        )),
       show: async (edit) =>
         !!(await during(
           whole,

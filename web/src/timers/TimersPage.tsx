@@ -58,13 +58,11 @@ function TimerRow({ timer }: { timer: Timer }) {
   const { show, edits } = useShow();
   const { news } = useLive();
   const state = news?.timers.find((one) => one.timer === timer.id);
-  const change = (part: Partial<Timer>): void =>
-    void edits.show({ timers: show.timers.map((one) => (one.id === timer.id ? { ...one, ...part } : one)) });
+  const change = (part: Parameters<typeof edits.timers.change>[1]): void => void edits.timers.change(timer.id, part);
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = async (): Promise<void> => {
     if (!mayEmpty(users, news)) return;
-    if (await edits.show({ timers: show.timers.filter((one) => one.id !== timer.id) }))
-      tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
+    if (await edits.timers.remove(timer.id)) tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
   };
   return (
     <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-6 rounded-[14px] bg-panel p-4">
@@ -121,7 +119,7 @@ function TimerRow({ timer }: { timer: Timer }) {
                 maxLength={1}
                 placeholder="none"
                 value={timer.key ?? ''}
-                onKeep={(key) => change({ key: key.toLowerCase() || undefined })}
+                onKeep={(key) => change({ key: key.toLowerCase() || null })}
               />
             )}
           />
@@ -138,7 +136,7 @@ function TimerRow({ timer }: { timer: Timer }) {
               label="and runs"
               value={timer.cue ?? ''}
               choices={[['', 'no cue'], ...show.cues.map((cue) => [cue.id, `the cue ${cue.name}`] as const)]}
-              onChoose={(cue) => change({ cue: cue || undefined })}
+              onChoose={(cue) => change({ cue: cue || null })}
             />
           </div>
         )}
@@ -167,7 +165,7 @@ function TimerRow({ timer }: { timer: Timer }) {
 }
 
 function NewTimer({ onDone }: { onDone(): void }) {
-  const { show, edits } = useShow();
+  const { edits } = useShow();
   const [name, setName] = useState('');
   const [length, setLength] = useState('5:00');
   const word = wordOf(name);
@@ -180,7 +178,7 @@ function NewTimer({ onDone }: { onDone(): void }) {
       until: '12:00',
       atZero: 'stop',
     };
-    if (await edits.show({ timers: [...show.timers, fresh] })) onDone();
+    if (await edits.timers.add(fresh)) onDone();
   };
   return (
     <AddForm

@@ -86,8 +86,10 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
     const look = Object.fromEntries(
       finishNames.filter((one) => part[one] !== undefined).map((one) => [one, part[one]]),
     );
-    const others = show.savedFinishes.filter((one) => one.name !== name.trim());
-    void edits.show({ savedFinishes: [...others, { name: name.trim(), source: JSON.stringify(look) }] });
+    const finish = { name: name.trim(), source: JSON.stringify(look) };
+    void (show.savedFinishes.some((one) => one.name === finish.name)
+      ? edits.savedFinishes.change(finish.name, { source: finish.source })
+      : edits.savedFinishes.add(finish));
     setName('');
   };
   return (

@@ -1,0 +1,187 @@
+using System.Collections.Immutable;
+using SideLamp.Core.Frame;
+using SideLamp.Core.Json;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Editing;
+
+/// <summary>What is to change in one entry of a list; what is left out stays.</summary>
+/// <param name="Revision">Of the show that it was made on.</param>
+public abstract record EntryEdit<T>(long Revision)
+{
+    public abstract T On(T entry);
+
+    /// <summary>Each value of an entry, and whether this gives it another.</summary>
+    internal abstract IEnumerable<(string Path, bool Given)> Values { get; }
+}
+
+public sealed record CueEdit(long Revision, string? Name = null, ImmutableArray<CueStep>? Steps = null) : EntryEdit<Cue>(Revision)
+{
+    public Maybe<string?> Key { get; init; }
+
+    public override Cue On(Cue entry) => entry with { Name = Name ?? entry.Name, Key = Key.Or(entry.Key), Steps = Steps ?? entry.Steps };
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("key", Key.IsGiven), ("steps", Steps is not null)];
+}
+
+/// <summary>As of a <see cref="Timers.Timer"/>. The word that placeholders use stays.</summary>
+public sealed record TimerEdit(
+    long Revision,
+    string? Name = null,
+    Timers.TimerKind? Kind = null,
+    NodaTime.Duration? Length = null,
+    NodaTime.LocalTime? Until = null,
+    Timers.AtZero? AtZero = null
+) : EntryEdit<Timer>(Revision)
+{
+    public Maybe<CueId?> Cue { get; init; }
+
+    public Maybe<string?> Key { get; init; }
+
+    public override Timer On(Timer entry) =>
+        entry with
+        {
+            Name = Name ?? entry.Name,
+            Kind = Kind ?? entry.Kind,
+            Length = Length ?? entry.Length,
+            Until = Until ?? entry.Until,
+            AtZero = AtZero ?? entry.AtZero,
+            Cue = Cue.Or(entry.Cue),
+            Key = Key.Or(entry.Key),
+        };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [
+            ("name", Name is not null),
+            ("kind", Kind is not null),
+            ("length", Length is not null),
+            ("until", Until is not null),
+            ("atZero", AtZero is not null),
+            ("cue", Cue.IsGiven),
+            ("key", Key.IsGiven),
+        ];
+}
+
+/// <summary>As of a <see cref="Frame.Seat"/>.</summary>
+public sealed record SeatEdit(long Revision, string? Name = null, int? Column = null, int? Row = null, Box? Room = null) : EntryEdit<Seat>(Revision)
+{
+    public override Seat On(Seat entry) => entry with { Name = Name ?? entry.Name, Column = Column ?? entry.Column, Row = Row ?? entry.Row, Room = Room ?? entry.Room };
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("column", Column is not null), ("row", Row is not null), ("room", Room is not null)];
+}
+
+public sealed record KeepClearEdit(long Revision, string? Name = null, Box? Area = null) : EntryEdit<KeepClear>(Revision)
+{
+    public override KeepClear On(KeepClear entry) => new(Name ?? entry.Name, Area ?? entry.Area);
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("area", Area is not null)];
+}
+
+public sealed record SavedFinishEdit(long Revision, string? Name = null, string? Source = null) : EntryEdit<SavedFinish>(Revision)
+{
+    public override SavedFinish On(SavedFinish entry) => new(Name ?? entry.Name, Source ?? entry.Source);
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("source", Source is not null)];
+}
+
+/// <param name="After">The entry that it comes after; null = it comes last.</param>
+/// <param name="Fresh">40 random bits in hex: what a person gives no id is named after them.</param>
+public sealed record AddEntry<T>(EntryList<T> List, T Entry, string? After, string Fresh) : Edit
+    where T : class
+{
+    public override Edited Apply(EditScope scope)
+    {
+        var (show, all) = (scope.Show, List.Of(scope.Show));
+        Edits.AtMost(List.Most, all.Length + 1, "", List.Words);
+        var entry = List.Identified(Entry, show, Fresh);
+        var after = After is null ? all.Length - 1 : Entries.PlaceOf(List, show, After);
+        return new Edited(Entries.Checked(List, show, all.Insert(after + 1, entry), entry), $"new: {List.NameOf(entry)}", [List.PathOf(List.Id(entry))]) { Id = List.Id(entry) };
+    }
+}
+
+public sealed record EditEntry<T>(EntryList<T> List, string Id, EntryEdit<T> Wish) : Edit
+    where T : class
+{
+    public override long? Seen => Wish.Revision;
+
+    public override Edited Apply(EditScope scope)
+    {
+        var all = List.Of(scope.Show);
+        var at = Entries.PlaceOf(List, scope.Show, Id);
+        var edited = Wish.On(all[at]);
+        var (was, now) = (List.NameOf(all[at]), List.NameOf(edited));
+        var paths = Edits.Touched(List.PathOf(Id) + "/", [.. Wish.Values]);
+        return new Edited(Entries.Checked(List, scope.Show, all.SetItem(at, edited), edited), was == now ? $"{List.Word} “{now}”" : $"the name of {now}", paths) { Id = List.Id(edited) };
+    }
+}
+
+public sealed record DeleteEntry<T>(EntryList<T> List, string Id) : Edit
+    where T : class
+{
+    public override Edited Apply(EditScope scope)
+    {
+        var (show, all) = (scope.Show, List.Of(scope.Show));
+        var entry = all[Entries.PlaceOf(List, show, Id)];
+        return List.Needed(show, entry) is { } reason
+            ? throw RefusedException.Conflict(reason)
+            : new Edited(List.Cleared(List.With(show, all.Remove(entry))), $"deleted: {List.NameOf(entry)}", [List.PathOf(Id)]);
+    }
+}
+
+/// <summary>Where an entry goes.</summary>
+/// <param name="After">The entry that it comes after; null = it comes first.</param>
+public sealed record PlaceWish(long Revision, string? After);
+
+public sealed record MoveEntry<T>(EntryList<T> List, string Id, PlaceWish Wish) : Edit
+    where T : class
+{
+    public override long? Seen => Wish.Revision;
+
+    public override Edited Apply(EditScope scope)
+    {
+        var all = List.Of(scope.Show);
+        var entry = all[Entries.PlaceOf(List, scope.Show, Id)];
+        var rest = List.With(scope.Show, all.Remove(entry));
+        var after = Wish.After is { } other && other != Id ? Entries.PlaceOf(List, rest, other) : -1;
+        // The order is one value of its own: no entry is called so.
+        return Wish.After == Id
+            ? new Edited(scope.Show, "", [])
+            : new Edited(List.With(scope.Show, List.Of(rest).Insert(after + 1, entry)), $"the order of the {List.Words}", [$"order of {List.Name}"]) { Id = Id };
+    }
+}
+
+/// <summary>What edits of entries have in common.</summary>
+internal static class Entries
+{
+    /// <exception cref="RefusedException">There is none.</exception>
+    public static int PlaceOf<T>(EntryList<T> list, Show show, string id)
+        where T : class
+    {
+        var all = list.Of(show);
+        for (var at = 0; at < all.Length; at++)
+        {
+            if (list.Id(all[at]) == id)
+            {
+                return at;
+            }
+        }
+
+        throw RefusedException.NotFound(list.Word);
+    }
+
+    /// <summary>The show with these entries, of which one is new or changed.</summary>
+    /// <exception cref="RefusedException">Something is wrong with that one.</exception>
+    public static Show Checked<T>(EntryList<T> list, Show show, ImmutableArray<T> all, T changed)
+        where T : class
+    {
+        var after = list.With(show, all);
+        RefusedException.ThrowIfAny(list.Faults(changed, after));
+        if (all.Count(entry => list.Id(entry) == list.Id(changed)) > 1)
+        {
+            throw RefusedException.Faulty(list.IdPath, $"There is a {list.Word} called “{list.Id(changed)}” already. Choose another name.");
+        }
+
+        RefusedException.ThrowIfAny(Edits.KeyClashes(after, "/key"));
+        return list.Cleared(after);
+    }
+}
