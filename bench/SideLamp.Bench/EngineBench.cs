@@ -37,7 +37,7 @@ internal static class EngineBench
         var state = air.Airings.IsEmpty ? Engine.Apply(air, new Light(new("g1")), new Facts(), air.Now).State : air;
         return Rate.Of(turn =>
         {
-            var at = turn % state.Airings.Count;
+            var at = turn % state.Airings.Length;
             state = state with { Now = state.Now.PlusTicks(1), Airings = state.Airings.SetItem(at, state.Airings[at] with { Steps = turn }) };
         });
     }

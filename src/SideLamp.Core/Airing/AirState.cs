@@ -13,7 +13,7 @@ namespace SideLamp.Core.Airing;
 /// <param name="Followers">What comes by itself, in the order it was set off; null = nothing.</param>
 public sealed record AirState(
     Instant Now,
-    ImmutableList<Airing> Airings,
+    ImmutableArray<Airing> Airings,
     ImmutableList<Remembered>? LightsOut,
     long Count,
     ImmutableList<Following>? Followers = null
@@ -63,9 +63,9 @@ public sealed record AirState(
 
     public static AirState Dark(Instant now) => new(now, [], null, 0);
 
-    public Airing? Of(GraphicId graphic) => Airings.Find(airing => airing.Graphic == graphic);
+    public Airing? Of(GraphicId graphic) => Airings.FirstOrDefault(airing => airing.Graphic == graphic);
 
-    public Airing? HolderOf(SeatId seat) => Airings.Find(airing => airing.Seat == seat && airing.Holds);
+    public Airing? HolderOf(SeatId seat) => Airings.FirstOrDefault(airing => airing.Seat == seat && airing.Holds);
 
     public Aside? AsideOf(GraphicId graphic) => Asides.Find(aside => aside.What.Graphic == graphic);
 
@@ -79,48 +79,37 @@ public sealed record AirState(
             .Concat(Acts.SelectMany(act => act.Forgotten ?? []).Select(aside => aside.What.Content))
             .OfType<ContentId>();
 
-    /// <summary>What is due, by looking at the state, never by a running timer: tests move the clock, and a restart forgets nothing.</summary>
-    internal IEnumerable<Due> Dues()
+    /// <summary>
+    /// What falls due next, by looking at the state, never by a running timer: tests move the clock, and a restart forgets nothing.
+    /// Ties go by kind, then by the order of lighting (rule 2). Null = nothing will happen by itself.
+    /// </summary>
+    internal Due? NextDue()
     {
+        Due? next = null;
         foreach (var airing in Airings)
         {
-            if (airing is { Leg: { } leg, Phase: not Phase.Lit })
+            if (airing.Phase != Phase.Lit)
             {
-                yield return new Due(leg.End, DueKind.MotionEnd, airing.Id);
+                Take(airing.Leg?.End, DueKind.MotionEnd, airing.Id);
+                continue;
             }
 
-            if (airing is { Phase: Phase.Lit, StayEnds: { } end })
+            Take(airing.StayEnds, DueKind.StayEnd, airing.Id);
+            Take(airing.StepsAt, DueKind.CardStep, airing.Id);
+        }
+
+        Followers?.ForEach(one => Take(one.At, DueKind.Then, default, one));
+        Repeats.ForEach(one => Take(one.Next, DueKind.Every, default, one));
+        Timers.ForEach(one => Take(one.Due, DueKind.Timer, default, one));
+        CueSteps.ForEach(one => Take(one.At, DueKind.CueStep, default, one));
+        return next;
+
+        void Take(Instant? at, DueKind kind, AiringId airing, object? what = null)
+        {
+            if (at is { } instant && (next is not { } first || instant < first.At || (instant == first.At && kind < first.Kind)))
             {
-                yield return new Due(end, DueKind.StayEnd, airing.Id);
+                next = new Due(instant, kind, airing, what);
             }
-
-            if (airing is { Phase: Phase.Lit, StepsAt: { } step })
-            {
-                yield return new Due(step, DueKind.CardStep, airing.Id);
-            }
-        }
-
-        foreach (var following in Followers ?? [])
-        {
-            yield return new Due(following.At, DueKind.Then, default, following);
-        }
-
-        foreach (var repeat in Repeats)
-        {
-            yield return new Due(repeat.Next, DueKind.Every, default, repeat);
-        }
-
-        foreach (var timer in Timers)
-        {
-            if (timer.Due is { } at)
-            {
-                yield return new Due(at, DueKind.Timer, default, timer);
-            }
-        }
-
-        foreach (var step in CueSteps)
-        {
-            yield return new Due(step.At, DueKind.CueStep, default, step);
         }
     }
 }
@@ -130,7 +119,7 @@ public sealed record Tally(Instant Since, int Count);
 
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
 /// <param name="What">The follower, the repeat, the timer or the step of a cue; null where an airing is meant.</param>
-internal sealed record Due(Instant At, DueKind Kind, AiringId Airing, object? What = null)
+internal readonly record struct Due(Instant At, DueKind Kind, AiringId Airing, object? What = null)
 {
     /// <summary>What makes it fall due, again and again perhaps; null = the end of a motion or of a stay, which do not come again by themselves.</summary>
     public string? Source =>

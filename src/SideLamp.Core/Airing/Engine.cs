@@ -15,23 +15,21 @@ public static class Engine
     /// <param name="id">A command with an id that was seen within the last 60 s does nothing (rule 30).</param>
     public static Step Apply(AirState state, AirCommand command, IAirFacts facts, Instant instant, CommandId? id = null)
     {
-        var before = Advance(state, facts, instant);
+        var step = new EngineStep(state, facts, Instant.Max(state.Now, instant));
+        LetPass(step);
+        var before = step.Done();
         if (id is { } seen && before.State.Recent.ContainsKey(seen))
         {
             return before;
         }
 
-        var scene = new Scene(before.State, facts, before.State.Now);
-        if (scene.Do(command) is { } refusal)
+        if (step.Do(command) is { } refusal)
         {
             return before with { Refusal = refusal };
         }
 
-        scene.Settle();
-        scene.Remember(before.State, command);
-        var after = scene.State;
-        after = id is { } fresh ? after with { Recent = after.Recent.SetItem(fresh, after.Now) } : after;
-        return new Step(after, before.Happenings.AddRange(scene.Happenings), before.Choices.AddRange(scene.Choices), Uncounts: scene.Uncounts);
+        var done = step.Done();
+        return id is { } fresh ? done with { State = done.State with { Recent = done.State.Recent.SetItem(fresh, done.State.Now) } } : done;
     }
 
     /// <summary>Lets time pass: all that falls due up to and at the instant happens, in order. An earlier instant changes nothing.</summary>
@@ -42,38 +40,39 @@ public static class Engine
             return new Step(state, [], []);
         }
 
-        var scene = new Scene(state, facts, instant);
-        scene.Settle();
+        var step = new EngineStep(state, facts, instant);
+        LetPass(step);
+        return step.Done();
+    }
+
+    private static void LetPass(EngineStep step)
+    {
+        step.Settle();
         var wakes = 0;
-        while (NextDue(scene.State) is { } due && due.At <= instant)
+        while (step.State.NextDue() is { } due && due.At <= step.Until)
         {
             if (++wakes == MostWakes)
             {
                 // A chain that feeds itself is switched off after a long sleep, not walked to its end (rule 29).
-                scene.EndChains();
+                step.EndChains();
                 continue;
             }
 
-            scene.Wake(due);
-            scene.Settle();
+            step.Wake(due);
         }
 
-        scene.MoveTo(instant);
-        var air = scene.State.Recent.IsEmpty
-            ? scene.State
-            : scene.State with { Recent = scene.State.Recent.RemoveRange(scene.State.Recent.Where(one => instant - one.Value > RepeatWindow).Select(one => one.Key)) };
-        return new Step(air, [.. scene.Happenings], [.. scene.Choices]);
+        step.MoveOn(RepeatWindow);
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
-    public static Instant? NextWake(AirState state) => NextDue(state)?.At;
+    public static Instant? NextWake(AirState state) => state.NextDue()?.At;
 
     /// <summary>
     /// The state without what is due next, which is gone from the air at once: for when working it out has failed, and would
     /// fail again (rule 31). Where nothing is due, what waits for its turn is what has failed, and goes.
     /// </summary>
     public static (AirState Air, string? What) WithoutNextDue(AirState state, Instant now) =>
-        NextDue(state) switch
+        state.NextDue() switch
         {
             { } later when later.At > now => WithoutWaiting(state),
             null => WithoutWaiting(state),
@@ -86,19 +85,4 @@ public static class Engine
 
     private static (AirState, string?) WithoutWaiting(AirState state) =>
         (state with { Alerts = [], Asides = [], Airings = state.Airings.RemoveAll(airing => airing.Phase == Phase.Waiting) }, null);
-
-    /// <summary>Ties go by kind, then by the order of lighting (rule 2).</summary>
-    private static Due? NextDue(AirState state)
-    {
-        Due? next = null;
-        foreach (var due in state.Dues())
-        {
-            if (next is null || due.At < next.At || (due.At == next.At && due.Kind < next.Kind))
-            {
-                next = due;
-            }
-        }
-
-        return next;
-    }
 }

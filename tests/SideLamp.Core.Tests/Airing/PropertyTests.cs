@@ -188,7 +188,7 @@ public sealed class PropertyTests
     /// is not taken back. And null while something is about to come back by itself.
     /// </summary>
     private static AirState? Calm(AirState air) =>
-        air.Airings.Exists(one => one.Origin == Origin.Alert) || air.Asides.Exists(aside => air.Airings.Exists(one => one.Id == aside.Cause && !one.Holds))
+        air.Airings.Any(one => one.Origin == Origin.Alert) || air.Asides.Exists(aside => air.Airings.Any(one => one.Id == aside.Cause && !one.Holds))
             ? null
             : air with { Alerts = [], Repeats = [], Timers = [], CueSteps = [], Followers = null };
 

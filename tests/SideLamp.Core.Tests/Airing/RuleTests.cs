@@ -158,7 +158,7 @@ public sealed class RuleTests : OnAir
         After(2000);
         Do(new LightsOut());
         After(299);
-        Assert.Equal(2, Air.Airings.Count);
+        Assert.Equal(2, Air.Airings.Length);
         Do(new LightsOut());
         Assert.Empty(Air.Airings);
         Assert.Equal(2, Air.LightsOut!.Count);

@@ -1,13 +1,11 @@
 using System.Collections.Immutable;
 using NodaTime;
-using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
-using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.StandIns;
 

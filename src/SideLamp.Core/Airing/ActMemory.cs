@@ -3,13 +3,10 @@ using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
-// Undo of what a person did on air (rule 24).
-internal sealed partial class Scene
+/// <summary>Remembers what a person did on air, so that it can be taken back (rule 24).</summary>
+internal sealed class ActMemory(Scene scene) : ScenePart(scene)
 {
     private const int MostActs = 30;
-
-    /// <summary>Stepped values that were taken back.</summary>
-    public ImmutableList<Count>? Uncounts { get; private set; }
 
     private CueId? _cue;
 
@@ -54,7 +51,7 @@ internal sealed partial class Scene
     }
 
     /// <summary>A later step of a cue has run: taking the cue back takes that back as well (rule 43).</summary>
-    private void RememberStep(CueId cue, AirState before)
+    public void RememberStep(CueId cue, AirState before)
     {
         if (State.Acts.FindLast(one => one.Cue == cue) is not { } act)
         {
@@ -74,15 +71,13 @@ internal sealed partial class Scene
 
     private ImmutableArray<SeatChange> SeatChanges(AirState before)
     {
-        if (ReferenceEquals(before.Airings, State.Airings))
+        if (before.Airings == State.Airings)
         {
             return [];
         }
 
         var changes = ImmutableArray.CreateBuilder<SeatChange>();
-        // Most airings are the very same objects as before: only the seats of the others can have changed.
-        var others = before.Airings.Where(airing => !Holds(State.Airings, airing)).Concat(State.Airings.Where(airing => !Holds(before.Airings, airing)));
-        foreach (var seat in others.Select(airing => airing.Seat).Distinct())
+        foreach (var seat in SeatsTouched(before.Airings, State.Airings))
         {
             var (was, now) = (before.HolderOf(seat), State.HolderOf(seat));
             if (!ReferenceEquals(was, now) && (was?.Id, was?.Graphic, was?.Card, was?.Content) != (now?.Id, now?.Graphic, now?.Card, now?.Content))
@@ -94,17 +89,44 @@ internal sealed partial class Scene
         return changes.ToImmutable();
     }
 
-    private static bool Holds(ImmutableList<Airing> all, Airing one)
+    /// <summary>
+    /// The seats of all airings that are not the very same objects as before: no other seat can have changed. Airings keep their
+    /// order, so both lists are walked side by side.
+    /// </summary>
+    private static List<SeatId> SeatsTouched(ImmutableArray<Airing> before, ImmutableArray<Airing> after)
     {
-        foreach (var airing in all)
+        var seats = new List<SeatId>();
+        var at = 0;
+        foreach (var airing in before)
         {
-            if (ReferenceEquals(airing, one))
+            if (at < after.Length && ReferenceEquals(after[at], airing))
             {
-                return true;
+                at++;
+                continue;
+            }
+
+            Add(airing.Seat);
+            if (at < after.Length && after[at].Id == airing.Id)
+            {
+                Add(after[at].Seat);
+                at++;
             }
         }
 
-        return false;
+        for (; at < after.Length; at++)
+        {
+            Add(after[at].Seat);
+        }
+
+        return seats;
+
+        void Add(SeatId seat)
+        {
+            if (!seats.Contains(seat))
+            {
+                seats.Add(seat);
+            }
+        }
     }
 
     private string? WhatIs(AirCommand command)
@@ -122,7 +144,7 @@ internal sealed partial class Scene
             case StepCard:
                 return "card";
             case SetTimer { Origin: Origin.Person } set:
-                return $"timer {facts.Timer(set.Setting.Timer)?.Name}";
+                return $"timer {Facts.Timer(set.Setting.Timer)?.Name}";
             case RunCue run:
                 _cue = run.Cue.Id;
                 return run.Cue.Name;
@@ -170,126 +192,4 @@ internal sealed partial class Scene
             BringBack back => State.HolderOf(back.Seat)?.Graphic,
             _ => null,
         };
-
-    private string? UndoLast()
-    {
-        foreach (var act in State.Acts.Reverse())
-        {
-            var open = act.Seats.Where(seat => seat.IsStill(State.HolderOf(seat.Seat))).ToList();
-            var timers = (act.Timers ?? []).Where(change => facts.Timer(change.Timer) is not null && State.Timers.Find(run => run.Timer == change.Timer) == change.After).ToList();
-            if (open.Count == 0 && timers.Count == 0 && act.Counts is null && !act.Switched && act.Forgotten is null or [])
-            {
-                continue;
-            }
-
-            // Older acts stay: they can be taken back next. What came after this one can not be any more.
-            State = State with { Acts = State.Acts.RemoveRange(State.Acts.IndexOf(act), State.Acts.Count - State.Acts.IndexOf(act)) };
-            if (act.Cue is { } cue)
-            {
-                StopIt(cue);
-            }
-
-            if (act.WentOut)
-            {
-                // What was under a full-frame graphic is under it again.
-                RestoreAll(State.LightsOut ?? []);
-                State = State with { LightsOut = act.LightsOut, Waits = act.Waited };
-            }
-            else
-            {
-                State = State with
-                {
-                    LightsOut = act.Switched ? act.LightsOut : State.LightsOut,
-                    Waits = act.Switched ? act.Waited : State.Waits,
-                    Asides = State.Asides.RemoveAll(one => act.Hidden?.Contains(one.What.Graphic) ?? false),
-                };
-                open.ForEach(PutBack);
-                (act.Forgotten ?? []).ForEach(Unforget);
-                (act.Uncovered ?? []).ForEach(Hide);
-            }
-
-            foreach (var change in timers)
-            {
-                // It is where it would be if nobody had touched it.
-                State = State with { Timers = [.. State.Timers.RemoveAll(run => run.Timer == change.Timer), .. change.Before is { } was ? [was] : Array.Empty<TimerRun>()] };
-            }
-
-            Uncounts = act.Counts;
-            Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Graphic, Origin.Person, What: act.What));
-            return null;
-        }
-
-        return State.Acts.IsEmpty ? "There is nothing to take back." : "Something else has happened since. Nothing was taken back.";
-    }
-
-    /// <summary>What was forgotten is aside again, if what it was aside for is there; else it is lit again.</summary>
-    private void Unforget(Aside aside)
-    {
-        var cause = aside.What.Under is { } cover ? WaitsFor(cover) : State.Airings.Find(one => one.Id == aside.Cause && one.Origin == Origin.Alert)?.Id;
-        if (cause is { } id)
-        {
-            AddAside(aside with { Cause = id });
-        }
-        else if (State.HolderOf(aside.What.Seat) is null)
-        {
-            Restore(aside.What, aside.What.Remaining);
-        }
-    }
-
-    /// <summary>What came back when its full-frame graphic went, or found its seat taken, is under it again.</summary>
-    private void Hide(Aside aside)
-    {
-        if (aside.What.Under is not { } cover || WaitsFor(cover) is not { } cause)
-        {
-            return;
-        }
-
-        if (State.Of(aside.What.Graphic) is { Holds: true } lit)
-        {
-            SendAside(lit, cause, cover);
-        }
-        else if (State.HolderOf(aside.What.Seat) is not null)
-        {
-            AddAside(aside with { Cause = cause });
-        }
-    }
-
-    /// <summary>Viewers' events are never taken back, and never come back.</summary>
-    private void PutBack(SeatChange seat)
-    {
-        var holder = State.HolderOf(seat.Seat);
-        var before = seat.Before is { Origin: not Origin.Alert } was ? was : null;
-        var now = before is null ? null : facts.Prepare(before.Graphic, before.Card);
-        if (holder is { Origin: Origin.Alert } && before?.Graphic != holder.Graphic)
-        {
-            // What was here comes after it.
-            YieldTo(holder, Origin.Person);
-            if (before is not null && now is not null)
-            {
-                AddAside(new Aside(before, holder.Id));
-            }
-
-            return;
-        }
-
-        if (before is null || now is null)
-        {
-            CancelFollowing(holder?.Graphic ?? default);
-            Send(holder, Origin.Person);
-            return;
-        }
-
-        State = State with { Asides = State.Asides.RemoveAll(one => one.What.Graphic == before.Graphic) };
-        Choices.Add(new Choice(before.Graphic, now.Card));
-        var prepared = AsItWas(before, now) with { Stay = before.Remaining };
-        var free = State.Of(before.Graphic) is not { } own || own.Id == holder?.Id;
-        if (free && holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
-        {
-            HandOver(holder, prepared, before.Origin, alone: false);
-            return;
-        }
-
-        Send(holder, Origin.Person);
-        Restore(before, before.Remaining);
-    }
 }

@@ -3,16 +3,16 @@ using NodaTime;
 
 namespace SideLamp.Core.Airing;
 
-// What was on air, again: lights out and back, and a seat's last graphic.
-internal sealed partial class Scene
+/// <summary>All lights out, and back again (rules 21 to 23).</summary>
+internal sealed class Blackout(Scene scene, Seating seating, MakingWay makingWay) : ScenePart(scene)
 {
     /// <summary>Lights out takes no longer than this (rule 21).</summary>
     private static readonly Duration OutWithin = Duration.FromMilliseconds(300);
 
-    private string? PutOut()
+    public string? PutOut()
     {
         // A second press while things are leaving cuts at once.
-        if (State.Waits && !State.Airings.IsEmpty && State.Airings.TrueForAll(airing => !airing.Holds))
+        if (State.Waits && !State.Airings.IsEmpty && State.Airings.All(airing => !airing.Holds))
         {
             foreach (var airing in State.Airings)
             {
@@ -38,7 +38,7 @@ internal sealed partial class Scene
             }
 
             memory = With(memory, Remembered.Of(airing, Now));
-            Send(airing, Origin.Person);
+            seating.Send(airing, Origin.Person);
         }
 
         foreach (var airing in State.Airings)
@@ -57,16 +57,16 @@ internal sealed partial class Scene
 
     private void GiveWayToDark(Airing alert)
     {
-        var seen = alert.LitAt is { } since && Now - since >= Seen;
+        var seen = alert.LitAt is { } since && Now - since >= MakingWay.Seen;
         if (!seen)
         {
             State = State with { Alerts = State.Alerts.Insert(0, new QueuedAlert(alert.Graphic, alert.Card, Now)) };
         }
 
-        Send(alert, Origin.Person);
+        seating.Send(alert, Origin.Person);
     }
 
-    private string? BringAllBack()
+    public string? BringAllBack()
     {
         if (State.LightsOut is not { } memory)
         {
@@ -78,57 +78,24 @@ internal sealed partial class Scene
         return null;
     }
 
-    private void RestoreAll(ImmutableList<Remembered> memory)
+    public void RestoreAll(ImmutableList<Remembered> memory)
     {
         State = State with { LightsOut = null, Waits = false };
-        foreach (var one in CoversFirst(memory, one => one))
+        foreach (var one in MakingWay.CoversFirst(memory, one => one))
         {
             // What was under a full-frame graphic is under it again.
-            if (one.Under is { } under && WaitsFor(under) is { } cause)
+            if (one.Under is { } under && makingWay.WaitsFor(under) is { } cause)
             {
-                AddAside(new Aside(one, cause));
+                makingWay.AddAside(new Aside(one, cause));
             }
             else if (State.HolderOf(one.Seat) is null)
             {
-                Restore(one, one.Remaining);
+                seating.Restore(one, one.Remaining);
             }
         }
     }
 
-    /// <summary>Lights again what was lit, as it looked then. The seat is empty.</summary>
-    private void Restore(Remembered one, Duration? stay)
-    {
-        if (State.AsideOf(one.Graphic) is not null || facts.Prepare(one.Graphic, one.Card) is not { } now)
-        {
-            return;
-        }
-
-        var prepared = AsItWas(one, now) with { Stay = stay };
-        if (State.Of(one.Graphic) is { } own)
-        {
-            if (own.Holds)
-            {
-                return;
-            }
-
-            if (own.Seat == prepared.Seat && own.Template == prepared.Template)
-            {
-                Return(own, prepared, one.Origin, alone: false);
-                return;
-            }
-
-            Drop(own);
-        }
-
-        Enter(prepared, one.Origin, stay);
-    }
-
-    private Prepared AsItWas(Remembered one, Prepared now) =>
-        one is { Content: { } look, Template: { } template } && facts.MotionOf(look) is { } motion
-            ? now with { Content = look, Template = template, Seat = one.Seat, Arrive = motion.Arrive, Leave = motion.Leave }
-            : now;
-
-    private string? LetCome()
+    public string? LetCome()
     {
         if (State.Waits)
         {
@@ -137,30 +104,5 @@ internal sealed partial class Scene
         }
 
         return null;
-    }
-
-    private string? BringSeatBack(SeatId seat)
-    {
-        if (!State.Last.TryGetValue(seat, out var last) || facts.Prepare(last.Graphic, last.Card) is null)
-        {
-            return "This seat remembers nothing.";
-        }
-
-        return LightIt(new Light(last.Graphic, last.Card));
-    }
-
-    private string? ForgetSeat(SeatId seat)
-    {
-        State = State with { Last = State.Last.Remove(seat) };
-        return null;
-    }
-
-    /// <summary>The seat remembers what it held (rule 25). What only waited was not held.</summary>
-    private void Recall(Airing airing)
-    {
-        if (airing.LitAt is not null && airing.Origin != Origin.Alert)
-        {
-            State = State with { Last = State.Last.SetItem(airing.Seat, Remembered.Of(airing, Now)) };
-        }
     }
 }

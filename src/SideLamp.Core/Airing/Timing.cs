@@ -4,15 +4,15 @@ using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
-// Timers: they run on whatever is lit, through lights out and hush.
-internal sealed partial class Scene
+/// <summary>Timers: they run on whatever is lit, through lights out and hush.</summary>
+internal sealed class Timing(Scene scene) : ScenePart(scene)
 {
     private static readonly Duration LongestRun = Duration.FromHours(99);
 
-    private string? SetIt(TimerSetting setting)
+    public string? SetIt(TimerSetting setting)
     {
         var run = State.Timers.Find(one => one.Timer == setting.Timer);
-        if (facts.Timer(setting.Timer) is not { } timer)
+        if (Facts.Timer(setting.Timer) is not { } timer)
         {
             State = State with { Timers = State.Timers.RemoveAll(one => one.Timer == setting.Timer) };
             return run is null ? "There is no such timer any more." : null;
@@ -26,7 +26,7 @@ internal sealed partial class Scene
             return null;
         }
 
-        var fresh = TimerRun.Fresh(timer, facts.Next(timer.Until, Now) - Now);
+        var fresh = TimerRun.Fresh(timer, Facts.Next(timer.Until, Now) - Now);
         var before = run ?? fresh;
         Keep(
             timer,
@@ -60,50 +60,7 @@ internal sealed partial class Scene
         return longer with { AtEnd = ended, Since = run is { AtEnd: true, Since: null } && !ended ? Now : run.Since };
     }
 
-    private void WakeTimer(TimerRun run)
-    {
-        if (facts.Timer(run.Timer) is not { } timer)
-        {
-            State = State with { Timers = State.Timers.Remove(run) };
-            return;
-        }
-
-        if (run.AtEnd || timer.Kind == TimerKind.Up)
-        {
-            // Its words outgrow their room.
-            Keep(timer, run);
-            return;
-        }
-
-        var left = until - Now;
-        switch (timer.AtZero)
-        {
-            case AtZero.Again:
-                // Rounds that ended long ago are folded, up to the one whose end is not overdue yet (rule 29).
-                var rounds = Math.Max(0, Math.Floor((left - CueOverdue) / timer.Length));
-                Keep(timer, run with { Since = Now + (timer.Length * rounds), Gone = Duration.Zero, Length = timer.Length });
-                break;
-            case AtZero.Over:
-                Keep(timer, run with { AtEnd = true });
-                break;
-            default:
-                Keep(timer, run with { AtEnd = true, Since = null, Gone = run.Length });
-                break;
-        }
-
-        Happenings.Add(new Happening(Now, HappeningKind.TimerEnded, null, Origin.Automatic, What: timer.Name));
-        if (timer.Cue is { } id && facts.Cue(id) is { } cue)
-        {
-            // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
-            var missed = State.Waits || left > CueOverdue || RunIt(cue, $"timer {timer.Name}") is not null;
-            if (missed)
-            {
-                Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));
-            }
-        }
-    }
-
-    private void Keep(Timer timer, TimerRun run)
+    public void Keep(Timer timer, TimerRun run)
     {
         var others = State.Timers.RemoveAll(one => one.Timer == run.Timer);
         // A round that has begun later than now is looked at as from its beginning.

@@ -2,23 +2,49 @@ using NodaTime;
 
 namespace SideLamp.Core.Airing;
 
-// Who makes way and comes back: alerts, full-frame graphics, and the hush that makes alerts wait.
-internal sealed partial class Scene
+/// <summary>Who makes way and comes back: for alerts, and under full-frame graphics.</summary>
+internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
 {
     /// <summary>What comes back is seen for at least this long (rule 17).</summary>
     private static readonly Duration LeastRest = Duration.FromSeconds(1);
 
     /// <summary>An alert that a hand sent away before it was seen this long comes again (rule 19).</summary>
-    private static readonly Duration Seen = Duration.FromSeconds(1);
-
-    /// <summary>How long an alert stays whose graphic has no stay: it must leave by itself.</summary>
-    private static readonly Duration AlertStay = Duration.FromSeconds(8);
+    public static readonly Duration Seen = Duration.FromSeconds(1);
 
     private const int MostAlerts = 20;
 
-    private string? Queue(Alert alert)
+    /// <summary>Three are many: a show goes on, whatever a mistake here would do.</summary>
+    private const int MostRounds = 20;
+
+    /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
+    public void Settle()
     {
-        if (facts.Prepare(alert.Graphic, alert.Card) is null)
+        // Most steps leave nothing that waits for anything.
+        if (State.Alerts.IsEmpty && State.Asides.IsEmpty && !State.Airings.Any(airing => airing.Phase == Phase.Waiting))
+        {
+            return;
+        }
+
+        // What has come back, or has lost its seat, may be what an alert waited for: until nothing changes any more.
+        var before = default(AirState);
+        for (var round = 0; State != before && round < MostRounds; round++)
+        {
+            before = State;
+            NextAlert();
+            EndAsides();
+            foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
+            {
+                if (!State.Airings.Any(other => other.Seat == waiting.Seat && !other.Holds))
+                {
+                    seating.Begin(waiting);
+                }
+            }
+        }
+    }
+
+    public string? Queue(Alert alert)
+    {
+        if (Facts.Prepare(alert.Graphic, alert.Card) is null)
         {
             return "There is no such graphic any more.";
         }
@@ -35,9 +61,9 @@ internal sealed partial class Scene
     /// <summary>The next alert begins when no other is on air and nothing holds it back.</summary>
     private void NextAlert()
     {
-        while (!State.Held && State.Alerts is [var alert, ..] && !State.Airings.Exists(airing => airing.Origin == Origin.Alert))
+        while (!State.Held && State.Alerts is [var alert, ..] && !State.Airings.Any(airing => airing.Origin == Origin.Alert))
         {
-            if (facts.Prepare(alert.Graphic, alert.Card) is not { } prepared)
+            if (Facts.Prepare(alert.Graphic, alert.Card) is not { } prepared)
             {
                 State = State with { Alerts = State.Alerts.RemoveAt(0) };
                 continue;
@@ -50,47 +76,35 @@ internal sealed partial class Scene
             }
 
             State = State with { Alerts = State.Alerts.RemoveAt(0) };
-            if (until - Now > Overdue)
+            if (Until - Now > Scene.Overdue)
             {
                 Happenings.Add(new Happening(Now, HappeningKind.Missed, alert.Graphic, Origin.Alert));
                 continue;
             }
 
             SendAside(holder, new AiringId($"a{State.Count + 1}"), under: null);
-            Enter(prepared, Origin.Alert, prepared.Stay ?? AlertStay);
+            seating.Enter(prepared, Origin.Alert, prepared.Stay ?? Scene.AlertStay);
             Cover(prepared);
         }
     }
 
     /// <summary>A person lights in the seat of an alert: the person wins (rule 19).</summary>
-    private void GiveWay(Airing alert)
+    public void GiveWay(Airing alert)
     {
         if (alert.LitAt is not { } since || Now - since < Seen)
         {
             State = State with { Alerts = State.Alerts.Insert(0, new QueuedAlert(alert.Graphic, alert.Card, Now, Yields: true)) };
         }
 
-        YieldTo(alert, Origin.Person);
-        Send(alert, Origin.Person);
-    }
-
-    /// <summary>Whether it is an alert that a person, or a rule of the streamer's, makes their own.</summary>
-    private static bool IsTaken(Airing airing, Origin by) => airing.Origin == Origin.Alert && by != Origin.Alert;
-
-    /// <summary>What had made way for an alert has lost its seat to whoever takes the alert's place (rule 19).</summary>
-    private void YieldTo(Airing airing, Origin by)
-    {
-        if (IsTaken(airing, by))
-        {
-            State = State with { Asides = State.Asides.RemoveAll(one => one.Cause == airing.Id) };
-        }
+        seating.YieldTo(alert, Origin.Person);
+        seating.Send(alert, Origin.Person);
     }
 
     /// <summary>
     /// A full-frame graphic that has just been lit sends all others aside, if it is so set (rule 32). What the one before it had
     /// sent aside is now under this one; and comes back, if this one hides nothing.
     /// </summary>
-    private void Cover(Prepared prepared)
+    public void Cover(Prepared prepared)
     {
         var cover = State.Of(prepared.Graphic)!;
         if (!prepared.Covers)
@@ -116,7 +130,7 @@ internal sealed partial class Scene
     }
 
     /// <param name="under">The full-frame graphic that hides it; null = an alert has its seat.</param>
-    private void SendAside(Airing? airing, AiringId cause, GraphicId? under)
+    public void SendAside(Airing? airing, AiringId cause, GraphicId? under)
     {
         if (airing is null)
         {
@@ -128,11 +142,11 @@ internal sealed partial class Scene
         var others = State.Asides.Select(one => one.Cause == airing.Id ? new Aside(one.What with { Under = one.What.Under ?? under }, cause) : one);
         State = State with { Asides = [.. others.Where(one => !one.What.Replaces(what)), new Aside(what, cause)] };
         Note(HappeningKind.Aside, airing);
-        Send(airing, Origin.Automatic);
+        seating.Send(airing, Origin.Automatic);
     }
 
     /// <summary>Unless it is lit, or something else has taken its place meanwhile.</summary>
-    private void AddAside(Aside aside)
+    public void AddAside(Aside aside)
     {
         if (State.Of(aside.What.Graphic) is not { Holds: true } && !State.Asides.Exists(one => one.What.Replaces(aside.What)))
         {
@@ -141,16 +155,16 @@ internal sealed partial class Scene
     }
 
     /// <summary>What keeps things aside that are under this full-frame graphic: its airing, or what it is aside for itself. Null = nothing.</summary>
-    private AiringId? WaitsFor(GraphicId cover) => State.Of(cover) is { Holds: true } airing ? airing.Id : State.AsideOf(cover)?.Cause;
+    public AiringId? WaitsFor(GraphicId cover) => State.Of(cover) is { Holds: true } airing ? airing.Id : State.AsideOf(cover)?.Cause;
 
     /// <summary>Full-frame graphics come back before what is under them.</summary>
-    private static IEnumerable<T> CoversFirst<T>(IReadOnlyCollection<T> all, Func<T, Remembered> what) =>
+    public static IEnumerable<T> CoversFirst<T>(IReadOnlyCollection<T> all, Func<T, Remembered> what) =>
         all.OrderByDescending(one => all.Count(other => what(other).Under == what(one).Graphic));
 
     /// <summary>What made way comes back with the rest of its stay, when what it made way for is gone.</summary>
     private void EndAsides()
     {
-        foreach (var aside in CoversFirst(State.Asides.FindAll(one => !State.Airings.Exists(airing => airing.Id == one.Cause)), one => one.What))
+        foreach (var aside in CoversFirst(State.Asides.FindAll(one => !State.Airings.Any(airing => airing.Id == one.Cause)), one => one.What))
         {
             ComeBack(aside);
         }
@@ -171,65 +185,7 @@ internal sealed partial class Scene
         State = State with { Asides = State.Asides.Remove(aside) };
         if (State.HolderOf(aside.What.Seat) is null)
         {
-            Restore(aside.What, aside.What.Remaining is { } rest ? Duration.Max(rest, LeastRest) : null);
+            seating.Restore(aside.What, aside.What.Remaining is { } rest ? Duration.Max(rest, LeastRest) : null);
         }
-    }
-
-    private string? HushIt()
-    {
-        if (State.Hush is null)
-        {
-            State = State with { Hush = new Hushed(Now, []) };
-            Happenings.Add(new Happening(Now, HappeningKind.Hush, null, Origin.Person));
-        }
-
-        return null;
-    }
-
-    private string? EndHush(bool run)
-    {
-        if (State.Hush is not { } hush)
-        {
-            return "There is no hush.";
-        }
-
-        State = State with { Hush = null };
-        Happenings.Add(new Happening(Now, HappeningKind.HushOver, null, Origin.Person));
-        if (!run)
-        {
-            foreach (var graphic in hush.Waiting.Concat(State.Alerts.Select(alert => alert.Graphic)))
-            {
-                Happenings.Add(new Happening(Now, HappeningKind.Skipped, graphic, Origin.Automatic));
-            }
-
-            State = State with { Alerts = [] };
-            return null;
-        }
-
-        foreach (var graphic in hush.Waiting)
-        {
-            ComeByItself(graphic, !State.Waits);
-        }
-
-        return null;
-    }
-
-    private string? CallItOff(CallOff off)
-    {
-        // Pages know instants to the microsecond, roughly: alerts of one millisecond are alike.
-        var alert = off.Since is { } since ? State.Alerts.Find(one => one.Graphic == off.Graphic && (one.Since - since).TotalMilliseconds is > -1 and < 1) : null;
-        var held = off.Since is null && State.Hush is { } hush && hush.Waiting.Contains(off.Graphic) ? hush : null;
-        if (alert is null && held is null)
-        {
-            return "It does not wait any more.";
-        }
-
-        State = State with
-        {
-            Alerts = alert is null ? State.Alerts : State.Alerts.Remove(alert),
-            Hush = held is null ? State.Hush : held with { Waiting = held.Waiting.Remove(off.Graphic) },
-        };
-        Happenings.Add(new Happening(Now, HappeningKind.Skipped, off.Graphic, Origin.Person));
-        return null;
     }
 }

@@ -1,0 +1,153 @@
+using NodaTime;
+using SideLamp.Core.Timers;
+
+namespace SideLamp.Core.Airing;
+
+/// <summary>What falls due, and whose business it is.</summary>
+internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunning cueRunning, ByItself byItself) : ScenePart(scene)
+{
+    private static readonly Duration LoopWithin = Duration.FromSeconds(1);
+    private const int MostInASecond = 20;
+    private const int MostTallies = 64;
+
+    public void Wake(Due due)
+    {
+        Scene.MoveTo(due.At);
+        if (IsLoop(due))
+        {
+            SwitchOff(due);
+            return;
+        }
+
+        switch (due.What)
+        {
+            case Following following:
+                byItself.Follow(following);
+                return;
+            case Repeat repeat:
+                byItself.ComeAgain(repeat);
+                return;
+            case TimerRun timer:
+                WakeTimer(timer);
+                return;
+            case CueStepAhead step:
+                cueRunning.TakeStep(step);
+                return;
+        }
+
+        var airing = State.Airings.First(one => one.Id == due.Airing);
+        switch (airing.Phase)
+        {
+            case Phase.Lit when due.Kind == DueKind.CardStep:
+                byItself.NextInCycle(airing);
+                break;
+            case Phase.Lit:
+                seating.Send(airing, Origin.Automatic);
+                Put(State.Airings.First(one => one.Id == airing.Id) with { StayOver = true });
+                break;
+            case Phase.Arriving or Phase.Reviving:
+                // A full stay counts from here (rules 8 and 11).
+                Put(airing with { Phase = Phase.Lit, InAt = airing.InAt ?? Now, StayEnds = Now + airing.Stay, StepsAt = seating.FirstStep(Facts.Prepare(airing.Graphic, airing.Card)) });
+                break;
+            default:
+                byItself.Leave(airing);
+                break;
+        }
+    }
+
+    /// <summary>Counts how often a source falls due: one that does so again and again within a second would never end (rule 31).</summary>
+    private bool IsLoop(Due due)
+    {
+        if (due.Source is not { } source)
+        {
+            return false;
+        }
+
+        var tally = State.Tallies.GetValueOrDefault(source) is { } known && Now - known.Since <= LoopWithin ? known with { Count = known.Count + 1 } : new Tally(Now, 1);
+        var fresh = State.Tallies.Count < MostTallies ? State.Tallies : State.Tallies.RemoveRange(State.Tallies.Where(one => Now - one.Value.Since > LoopWithin).Select(one => one.Key));
+        State = State with { Tallies = fresh.SetItem(source, tally) };
+        return tally.Count > MostInASecond;
+    }
+
+    private void SwitchOff(Due due)
+    {
+        var about = due.What switch
+        {
+            Following following => following.Graphic,
+            Repeat repeat => repeat.Graphic,
+            _ => (GraphicId?)null,
+        };
+        State = due.What switch
+        {
+            Following following => State with { Followers = State.Followers!.Remove(following) },
+            Repeat repeat => State with { Repeats = State.Repeats.Remove(repeat) },
+            // It stands: nothing makes it fall due again until a hand starts it.
+            TimerRun timer => State with { Timers = State.Timers.Replace(timer, timer with { Since = null, Gone = timer.At(Now), Due = null }) },
+            CueStepAhead step => State with { CueSteps = State.CueSteps.RemoveAll(one => one.Cue == step.Cue) },
+            _ => State,
+        };
+        var what = due.What switch
+        {
+            TimerRun timer => $"Timer “{Facts.Timer(timer.Timer)?.Name}”",
+            CueStepAhead step => $"Cue “{step.Name}”",
+            _ => null,
+        };
+        Happenings.Add(new Happening(Now, HappeningKind.SwitchedOff, about, Origin.Automatic, What: what));
+    }
+
+    private void WakeTimer(TimerRun run)
+    {
+        if (Facts.Timer(run.Timer) is not { } timer)
+        {
+            State = State with { Timers = State.Timers.Remove(run) };
+            return;
+        }
+
+        if (run.AtEnd || timer.Kind == TimerKind.Up)
+        {
+            // Its words outgrow their room.
+            timing.Keep(timer, run);
+            return;
+        }
+
+        var left = Until - Now;
+        switch (timer.AtZero)
+        {
+            case AtZero.Again:
+                // Rounds that ended long ago are folded, up to the one whose end is not overdue yet (rule 29).
+                var rounds = Math.Max(0, Math.Floor((left - CueRunning.CueOverdue) / timer.Length));
+                timing.Keep(timer, run with { Since = Now + (timer.Length * rounds), Gone = Duration.Zero, Length = timer.Length });
+                break;
+            case AtZero.Over:
+                timing.Keep(timer, run with { AtEnd = true });
+                break;
+            default:
+                timing.Keep(timer, run with { AtEnd = true, Since = null, Gone = run.Length });
+                break;
+        }
+
+        Happenings.Add(new Happening(Now, HappeningKind.TimerEnded, null, Origin.Automatic, What: timer.Name));
+        if (timer.Cue is { } id && Facts.Cue(id) is { } cue)
+        {
+            // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
+            var missed = State.Waits || left > CueRunning.CueOverdue || cueRunning.RunIt(cue, $"timer {timer.Name}") is not null;
+            if (missed)
+            {
+                Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));
+            }
+        }
+    }
+
+    /// <summary>Nothing comes by itself any more.</summary>
+    public void EndChains()
+    {
+        State = State with
+        {
+            Followers = null,
+            Repeats = [],
+            CueSteps = [],
+            Airings = [.. State.Airings.Select(airing => airing with { Alone = true, StepsAt = null })],
+        };
+        Happenings.Add(new Happening(Now, HappeningKind.ChainsEnded, null, Origin.Automatic));
+    }
+}

@@ -1,0 +1,108 @@
+using NodaTime;
+
+namespace SideLamp.Core.Airing;
+
+/// <summary>
+/// One step of the engine: a command, or time that passes. The rules stand in parts, each resting on those before it: a seat, who
+/// makes way, one graphic, all of them, timers, cues, what comes by itself, what is due, what is taken back.
+/// </summary>
+internal sealed class EngineStep
+{
+    private readonly Scene _scene;
+    private readonly MakingWay _makingWay;
+    private readonly Lighting _lighting;
+    private readonly Blackout _blackout;
+    private readonly Timing _timing;
+    private readonly ActMemory _memory;
+    private readonly CueRunning _cues;
+    private readonly ByItself _byItself;
+    private readonly Dues _dues;
+    private readonly TakingBack _takingBack;
+
+    /// <param name="until">As of a <see cref="Scene"/>.</param>
+    public EngineStep(AirState state, IAirFacts facts, Instant until)
+    {
+        _scene = new Scene(state, facts, until);
+        var seating = new Seating(_scene);
+        _makingWay = new MakingWay(_scene, seating);
+        _lighting = new Lighting(_scene, seating, _makingWay);
+        _blackout = new Blackout(_scene, seating, _makingWay);
+        _timing = new Timing(_scene);
+        _memory = new ActMemory(_scene);
+        _cues = new CueRunning(_scene, seating, _lighting, _timing, _memory);
+        _byItself = new ByItself(_scene, _lighting);
+        _dues = new Dues(_scene, seating, _timing, _cues, _byItself);
+        _takingBack = new TakingBack(_scene, seating, _makingWay, _lighting, _blackout, _cues);
+    }
+
+    public AirState State => _scene.State;
+
+    public Instant Until => _scene.Until;
+
+    /// <summary>Does it, and remembers it where it can be taken back.</summary>
+    /// <returns>Why not, when it cannot; then the state is of no use any more.</returns>
+    public string? Do(AirCommand command)
+    {
+        var before = State;
+        if (Try(command) is { } refusal)
+        {
+            return refusal;
+        }
+
+        _makingWay.Settle();
+        _memory.Remember(before, command);
+        return null;
+    }
+
+    /// <summary>What waits for its turn, and has it now, begins.</summary>
+    public void Settle() => _makingWay.Settle();
+
+    public void Wake(Due due)
+    {
+        _dues.Wake(due);
+        _makingWay.Settle();
+    }
+
+    public void EndChains() => _dues.EndChains();
+
+    /// <summary>The instant that was worked towards is reached; commands of longer ago than the window are forgotten.</summary>
+    public void MoveOn(Duration window)
+    {
+        _scene.MoveTo(Until);
+        if (!State.Recent.IsEmpty)
+        {
+            _scene.State = State with { Recent = State.Recent.RemoveRange(State.Recent.Where(one => Until - one.Value > window).Select(one => one.Key)) };
+        }
+    }
+
+    /// <summary>What has become of it so far.</summary>
+    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts);
+
+    private string? Try(AirCommand command) =>
+        command switch
+        {
+            Light light => _lighting.LightIt(light),
+            Darken dark => _lighting.DarkenIt(dark.Graphic),
+            Toggle toggle => State.Of(toggle.Graphic) is { Holds: true } ? _lighting.DarkenIt(toggle.Graphic) : _lighting.LightIt(new Light(toggle.Graphic)),
+            Push push => _lighting.PushIt(push.Graphic),
+            Retouch retouch => _lighting.RetouchIt(retouch),
+            StepCard step => _lighting.StepIt(step),
+            Remove remove => _lighting.RemoveIt(remove.Graphic),
+            Recycle cycle => _lighting.RecycleIt(cycle.Graphic),
+            BringBack back => _lighting.BringSeatBack(back.Seat),
+            Forget forget => _lighting.ForgetSeat(forget.Seat),
+            RunCue run => _cues.RunIt(run.Cue),
+            StopCue stop => _cues.StopIt(stop.Cue),
+            SetTimer set => _timing.SetIt(set.Setting),
+            SwitchEvery wish => _byItself.SwitchIt(wish),
+            Alert alert => _makingWay.Queue(alert),
+            Hush => _byItself.HushIt(),
+            EndHush end => _byItself.EndHush(end.Run),
+            CallOff off => _byItself.CallItOff(off),
+            LightsOut => _blackout.PutOut(),
+            LightsBack => _blackout.BringAllBack(),
+            LetThemCome => _blackout.LetCome(),
+            TakeBack => _takingBack.UndoLast(),
+            _ => throw new ArgumentException($"No such command: {command.GetType().Name}.", nameof(command)),
+        };
+}
