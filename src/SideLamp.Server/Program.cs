@@ -2,6 +2,7 @@ using System.CommandLine;
 using System.Net;
 using System.Net.Sockets;
 using System.Reflection;
+using System.Runtime.InteropServices;
 using SideLamp.Server;
 using SideLamp.Server.Data;
 
@@ -58,6 +59,8 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
     }
 
     using (folder)
+    // SIGXFSZ, signal(7): a file that may not grow any more is a disk that takes nothing, and ends no show.
+    using (PosixSignalRegistration.Create((PosixSignal)25, signal => signal.Cancel = true))
     {
         await using var app = App.Build(options, folder);
         try

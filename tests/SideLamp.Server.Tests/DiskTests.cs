@@ -9,10 +9,20 @@ namespace SideLamp.Server.Tests;
 /// <summary>A disk that fails, a file that is damaged or lost: the show goes on, says so, and nothing is lost unsaid.</summary>
 public sealed class DiskTests
 {
+    /// <summary>What a full disk does to whoever writes: RLIMIT_FSIZE of prlimit(2), in bytes. The tests may run as root, whom no rights stop.</summary>
+    private static void LimitFiles(RunningServer server, string most)
+    {
+        using var limit = Process.Start("prlimit", ["--pid", server.Pid.ToString(System.Globalization.CultureInfo.InvariantCulture), $"--fsize={most}:unlimited"]);
+        limit.WaitForExit();
+        Assert.Equal(0, limit.ExitCode);
+    }
+
     private static string FileOf(RunningServer server) => Path.Combine(server.Data, "show.db");
 
-    [Fact]
-    public async Task A_database_that_another_program_holds_stops_no_press_and_is_brought_level_afterwards_with_what_was_deleted()
+    [Theory]
+    [InlineData("held by another program")]
+    [InlineData("full")]
+    public async Task A_disk_that_takes_nothing_stops_no_press_and_is_brought_level_afterwards_with_what_was_deleted(string how)
     {
         await using var server = await RunningServer.Begin();
         using var output = await server.Open(await server.Token());
@@ -22,7 +32,15 @@ public sealed class DiskTests
         await output.Next("change");
         await using (var other = Open(server))
         {
-            Execute(other, "BEGIN EXCLUSIVE");
+            if (how == "full")
+            {
+                LimitFiles(server, "1");
+            }
+            else
+            {
+                Execute(other, "BEGIN EXCLUSIVE");
+            }
+
             var since = Stopwatch.GetTimestamp();
             var answer = await server.Press("light", "names");
             Assert.True(Stopwatch.GetElapsedTime(since) < TimeSpan.FromSeconds(1), "The press waited for the disk.");
@@ -32,7 +50,14 @@ public sealed class DiskTests
             // Reading, and what is said of presses, waits for nobody.
             Assert.Equal(HttpStatusCode.OK, (await server.Http.DeleteAsync("/api/graphics/vote")).StatusCode);
             Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
-            Execute(other, "ROLLBACK");
+            if (how == "full")
+            {
+                LimitFiles(server, "unlimited");
+            }
+            else
+            {
+                Execute(other, "ROLLBACK");
+            }
         }
 
         await desk.Next(news => news["k"]!.GetValue<string>() == "desk" && news["unkept"] is null);

@@ -28,6 +28,8 @@ internal sealed class RunningServer : IAsyncDisposable
 
     public int Port { get; }
 
+    public int Pid => _process.Id;
+
     public HttpClient Http { get; private set; } = new();
 
     public string Data => _data;

@@ -1,4 +1,3 @@
-
 namespace SideLamp.Core.Airing;
 
 /// <summary>What a hand, or a rule in its place, does with one graphic: light, dark, a card, a push.</summary>
