@@ -82,6 +82,7 @@ public static class App
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
         services.AddSingleton<PictureBook>();
         services.AddSingleton<Folding>();
+        services.AddSingleton<LayingAhead>();
         services.AddSingleton<DeskView>();
         services.AddSingleton<ItemBook>();
         services.AddSingleton(new Findings(opening.Said));
@@ -90,6 +91,7 @@ public static class App
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();
+        services.AddHostedService<Layouter>();
         if (!options.Describing)
         {
             services.AddHostedService<WarmUp>();

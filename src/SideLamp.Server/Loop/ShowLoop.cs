@@ -19,7 +19,7 @@ public sealed record Answer(Reply Reply, Stage Stage, bool IsKept);
 /// The one reader of everything that changes the show. Presses and edits come through a small queue that answers “busy” when it
 /// is full; readings through another, folded by key, so that a flood of values never delays a press, nor what is due.
 /// </summary>
-public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, Stage opening, ILogger<ShowLoop> logger) : BackgroundService
+public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clock, Keeper keeper, Stage opening, ILogger<ShowLoop> logger) : BackgroundService
 {
     private const int MostPresses = 256;
 
@@ -50,6 +50,8 @@ public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, 
     /// <exception cref="RefusedException">The queue is full, or it was refused.</exception>
     public async Task<Answer> Ask(Input input)
     {
+        // Here, and not in the loop: a large picture holds up whoever asks for it, and nobody else.
+        ahead.Of(_stage, input, clock.Now, clock.Skew);
         var asked = new Asked(input, new TaskCompletionSource<(Reply, Stage, Task<bool>)>(TaskCreationOptions.RunContinuationsAsynchronously));
         if (!_asked.Writer.TryWrite(asked))
         {
@@ -70,6 +72,7 @@ public sealed class ShowLoop(Folding folding, EngineClock clock, Keeper keeper, 
     /// <summary>Hands in a reading, which is folded in when there is time; a newer one of the same feed replaces one that still waits.</summary>
     public void Tell(ReadingInput reading)
     {
+        ahead.Of(_stage, reading, clock.Now, clock.Skew);
         _readings[reading.Feed.Id] = reading;
         Ring();
     }

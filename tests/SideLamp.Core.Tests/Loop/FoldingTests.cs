@@ -4,6 +4,7 @@ using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
+using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Rendering;
@@ -103,6 +104,33 @@ public sealed class FoldingTests
         Assert.Null(Edit(new AddEntry<Seat>(EntryLists.Seats, seat, null, "a")));
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Seat: new SeatId("own-1")))));
         Assert.Contains("sits in this seat", Edit(new DeleteEntry<Seat>(EntryLists.Seats, "own-1"))?.Title, StringComparison.Ordinal);
+    }
+
+    // No layout, however large, holds up the loop: whoever asks lays it out before.
+    [Fact]
+    public void What_is_laid_out_ahead_is_not_laid_out_again_when_its_turn_comes()
+    {
+        var shaper = new CountingShaper(new TextShaper(Path.Combine(Root, "fonts"), face => face));
+        var book = new PictureBook(Shelf, shaper);
+        var folding = new Folding(book, Shelf);
+        var ahead = new LayingAhead(folding, book);
+        var live = _stage with { Kept = _stage.Kept with { Show = _stage.Show with { LiveEdits = true } } };
+        var stage = Taken(live, new PressInput(new PressLight(new CommandId("p"), Names)));
+        stage = Taken(stage, new EditInput(new EditGraphic(Names, new GraphicEdit(stage.Revision, Words: Words(("name", "Words that were never laid out before")))), "page"));
+        stage = Taken(stage, new PressInput(new PressLight(new CommandId("q"), new("to-see"))));
+        Taken(stage, new ReadingInput(stage.Show.Feed(new("species"))!, new FeedReading.Found(FeedTable.OfText("one thing\nanother thing")), _now));
+
+        Stage Taken(Stage before, Input input)
+        {
+            shaper.Count = 0;
+            ahead.Of(before, input, _now, Duration.Zero);
+            Assert.True(shaper.Count > 0, $"{input.GetType().Name} was to be laid out.");
+            shaper.Count = 0;
+            var after = folding.Fold(before, input, _now, Duration.Zero).Stage;
+            Assert.All(after.Air.Airings, airing => book.DrawnOf(new Pinned(airing.Content, after.Kept.Contents[airing.Content]), after.Kept));
+            Assert.Equal(0, shaper.Count);
+            return after;
+        }
     }
 
     [Fact]
@@ -218,4 +246,21 @@ public sealed class FoldingTests
     }
 
     private static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) => words.ToImmutableDictionary(word => word.Field, word => word.Text);
+
+    private sealed class CountingShaper(ITextShaper inner) : ITextShaper
+    {
+        public int Count { get; set; }
+
+        public Paragraph Shape(string text, TextStyle style)
+        {
+            Count++;
+            return inner.Shape(text, style);
+        }
+
+        public ShapedLine ShapeLine(string text, TextStyle style, bool rtl)
+        {
+            Count++;
+            return inner.ShapeLine(text, style, rtl);
+        }
+    }
 }
