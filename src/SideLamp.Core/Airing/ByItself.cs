@@ -18,7 +18,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
             allowed
             && State.Of(graphic) is null
             && State.AsideOf(graphic) is null
-            && Facts.Prepare(graphic, null) is { } prepared
+            && Prepare(graphic, null) is { } prepared
             && State.HolderOf(prepared.Seat) is null or { Origin: Origin.Automatic };
         if (free)
         {
@@ -45,7 +45,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
             return null;
         }
 
-        if (Facts.Prepare(wish.Graphic, null)?.Every is not { } every)
+        if (Prepare(wish.Graphic, null)?.Every is not { } every)
         {
             return "It is not set to come by itself: say how often first, under Timing.";
         }
@@ -58,7 +58,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
     /// <summary>An instant of the grid. Of those that passed while nobody was there, only the one that contains now counts (rule 29).</summary>
     public void ComeAgain(Repeat repeat)
     {
-        if (Asleep && Facts.Prepare(repeat.Graphic, null) is { } prepared)
+        if (Asleep && Prepare(repeat.Graphic, null) is { } prepared)
         {
             var shown = prepared.Arrive + (prepared.Stay ?? Duration.Zero) + prepared.Leave;
             if (Now + shown <= Until)
@@ -86,9 +86,9 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
     {
         var rest = airing with { StepsAt = null };
         if (
-            Facts.Prepare(airing.Graphic, airing.Card) is not { Cycle: { Every: { } every } cycle } now
+            Prepare(airing.Graphic, airing.Card) is not { Cycle: { Every: { } every } cycle } now
             || cycle.After(airing.Card, now.Cards, airing.Id.Value) is not { } card
-            || Facts.Prepare(airing.Graphic, card) is not { } next
+            || Prepare(airing.Graphic, card) is not { } next
         )
         {
             Put(rest);
@@ -104,7 +104,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
     public void Leave(Airing airing)
     {
         Drop(airing);
-        var prepared = Facts.Prepare(airing.Graphic, airing.Card);
+        var prepared = Prepare(airing.Graphic, airing.Card);
         if (airing is { StayOver: true, Alone: false } && prepared?.Then is { } then)
         {
             // The delay counts from the moment the graphic is gone (rule 12).

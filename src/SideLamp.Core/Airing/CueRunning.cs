@@ -55,7 +55,7 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
     }
 
     private string? WhyNot(CueSetting setting) =>
-        Facts.Prepare(setting.Graphic, setting.Card, setting.Outfit) is not { } prepared ? "a graphic that it sets is gone"
+        Prepare(setting.Graphic, setting.Card, setting.Outfit) is not { } prepared ? "a graphic that it sets is gone"
         : setting.Card is { } card && prepared.Card != card ? $"the card that it brings up in “{Facts.NameOf(setting.Graphic)}” is gone"
         : null;
 
@@ -69,7 +69,7 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
         }
 
         // A later one wins in a seat: the earlier is not lit at all. What a newcomer sends away is not darkened besides.
-        var lights = step.Settings.Where(one => one.Act == CueAct.Light).GroupBy(one => Facts.Prepare(one.Graphic, one.Card, one.Outfit)!.Seat).Select(seat => seat.Last()).ToImmutableList();
+        var lights = step.Settings.Where(one => one.Act == CueAct.Light).GroupBy(one => Prepare(one.Graphic, one.Card, one.Outfit)!.Seat).Select(seat => seat.Last()).ToImmutableList();
         foreach (var one in lights)
         {
             lighting.LightIt(new Light(one.Graphic, one.Card, Outfit: one.Outfit));
@@ -78,7 +78,7 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
         foreach (var one in step.Settings.Where(one => one.Act == CueAct.Set))
         {
             Choices.Add(new Choice(one.Graphic, one.Card, one.Outfit));
-            if (State.Of(one.Graphic) is { Holds: true } airing && Facts.Prepare(one.Graphic, one.Card ?? airing.Card, one.Outfit) is { } prepared && Seating.Differs(airing, prepared, one.Outfit))
+            if (State.Of(one.Graphic) is { Holds: true } airing && Prepare(one.Graphic, one.Card ?? airing.Card, one.Outfit) is { } prepared && Seating.Differs(airing, prepared, one.Outfit))
             {
                 seating.HandOver(airing, prepared, airing.Origin, airing.Alone);
             }

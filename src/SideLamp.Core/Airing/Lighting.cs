@@ -7,7 +7,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
 
     public string? LightIt(Light light)
     {
-        if (Facts.Prepare(light.Graphic, light.Card, light.Outfit) is not { } prepared)
+        if (Prepare(light.Graphic, light.Card, light.Outfit) is not { } prepared)
         {
             return "There is no such graphic any more.";
         }
@@ -109,7 +109,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
     public string? StepIt(StepCard step)
     {
         var airing = State.Of(step.Graphic);
-        if (Facts.Prepare(step.Graphic, airing is { Holds: true } ? airing.Card : null) is not { } now)
+        if (Prepare(step.Graphic, airing is { Holds: true } ? airing.Card : null) is not { } now)
         {
             return "There is no such graphic any more.";
         }
@@ -133,7 +133,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         }
 
         // The stay is the airing's own: what is left of it stays as it is (rule 36).
-        if (Facts.Prepare(graphic, airing.Card) is { } prepared && prepared.Content != airing.Content)
+        if (Prepare(graphic, airing.Card) is { } prepared && prepared.Content != airing.Content)
         {
             // A new seat is moved to within the same airing; whoever sits there gives way.
             if (prepared.Seat != airing.Seat)
@@ -188,7 +188,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
     {
         if (State.Of(graphic) is { Phase: Phase.Lit } airing)
         {
-            Put(airing with { StepsAt = seating.FirstStep(Facts.Prepare(graphic, airing.Card)) });
+            Put(airing with { StepsAt = seating.FirstStep(Prepare(graphic, airing.Card)) });
         }
 
         return null;
@@ -196,7 +196,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
 
     public string? BringSeatBack(SeatId seat)
     {
-        if (!State.Last.TryGetValue(seat, out var last) || Facts.Prepare(last.Graphic, last.Card) is null)
+        if (!State.Last.TryGetValue(seat, out var last) || Prepare(last.Graphic, last.Card) is null)
         {
             return "This seat remembers nothing.";
         }

@@ -44,7 +44,7 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
 
     public string? Queue(Alert alert)
     {
-        if (Facts.Prepare(alert.Graphic, alert.Card) is null)
+        if (Prepare(alert.Graphic, alert.Card) is null)
         {
             return "There is no such graphic any more.";
         }
@@ -63,7 +63,7 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
     {
         while (!State.Held && State.Alerts is [var alert, ..] && !State.Airings.Any(airing => airing.Origin == Origin.Alert))
         {
-            if (Facts.Prepare(alert.Graphic, alert.Card) is not { } prepared)
+            if (Prepare(alert.Graphic, alert.Card) is not { } prepared)
             {
                 State = State with { Alerts = State.Alerts.RemoveAt(0) };
                 continue;

@@ -28,6 +28,21 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     /// <summary>Stepped values that were taken back; null = none.</summary>
     public System.Collections.Immutable.ImmutableList<Count>? Uncounts { get; set; }
 
+    /// <summary>As of the facts; what this very step has chosen before holds for the rest of it.</summary>
+    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit)
+    {
+        for (var at = Choices.Count - 1; at >= 0; at--)
+        {
+            if (Choices[at].Graphic == graphic)
+            {
+                card ??= Choices[at].Card;
+                outfit ??= Choices[at].Outfit;
+            }
+        }
+
+        return facts.Prepare(graphic, card, outfit);
+    }
+
     public void MoveTo(Instant instant) => State = State with { Now = Instant.Max(State.Now, instant) };
 
     /// <summary>An airing in place of the same one as it was.</summary>
@@ -80,6 +95,8 @@ internal abstract class ScenePart(Scene scene)
     }
 
     protected IAirFacts Facts => scene.Facts;
+
+    protected Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null) => scene.Prepare(graphic, card, outfit);
 
     protected Instant Now => scene.State.Now;
 

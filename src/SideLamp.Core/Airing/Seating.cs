@@ -123,7 +123,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
     /// <summary>Lights again what was lit, as it looked then. The seat is empty.</summary>
     public void Restore(Remembered one, Duration? stay)
     {
-        if (State.AsideOf(one.Graphic) is not null || Facts.Prepare(one.Graphic, one.Card) is not { } now)
+        if (State.AsideOf(one.Graphic) is not null || Prepare(one.Graphic, one.Card) is not { } now)
         {
             return;
         }

@@ -4,6 +4,7 @@ using NodaTime;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
+using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
@@ -90,7 +91,9 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
 
     private Picture Laid(Pinned pinned, Setting setting, Template template, ImmutableDictionary<string, string> words, ImmutableDictionary<string, TimerProgram> timers)
     {
-        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(timers.Select(one => $"{one.Key}{one.Value}")));
+        // As pages are told it: a program told in whole seconds would be taken for another one of the same second.
+        var programs = timers.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key}{CoreJson.Write(one.Value)}");
+        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(programs));
         var content = pinned.Content;
         return _pictures.Of((pinned.Id, setting, key), _ => Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers));
     }

@@ -37,7 +37,15 @@ internal sealed class FakeFacts : IAirFacts
     public HashSet<string> Covering { get; } = [];
 
     /// <summary>Cards and outfits that are up, as the show would keep them.</summary>
-    public Dictionary<string, (string Card, string Outfit)> Up { get; } = [];
+    public Dictionary<string, (string Card, string Outfit)> Up { get; private set; } = [];
+
+    /// <summary>The same, with choices of its own from here on.</summary>
+    public FakeFacts Copy()
+    {
+        var copy = (FakeFacts)MemberwiseClone();
+        copy.Up = new(Up);
+        return copy;
+    }
 
     private static readonly ImmutableArray<CardId> Cards = [new("c1"), new("c2"), new("c3")];
 

@@ -76,6 +76,8 @@ public sealed class PropertyTests
             facts.Every["d"] = Duration.FromMilliseconds(2600);
             facts.Every["b"] = Duration.FromMilliseconds(3900);
             facts.Cycles["c"] = new Cycle(stay % 2 == 0 ? CycleOrder.Round : CycleOrder.Once, Duration.FromSeconds(1), []);
+            // Each lighting takes a new card.
+            facts.Cycles["d"] = new Cycle(CycleOrder.Round, null, []);
             facts.Timers["round"] = new Timer(new("round"), "Round", TimerKind.Down, Duration.FromMilliseconds(1700), default, AtZero.Again, Evenings[1].Id);
             facts.Timers["on"] = new Timer(new("on"), "On", TimerKind.Down, Duration.FromMilliseconds(2300), default, stay % 2 == 0 ? AtZero.Over : AtZero.Stop, Evenings[0].Id);
             facts.Cues["one"] = Evenings[0];
@@ -97,14 +99,10 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts)
             .Sample((evening, facts) =>
             {
-                var air = evening.Aggregate(
-                    AirState.Dark(Start),
-                    (state, one) => Engine.Apply(state, one.Command, facts, state.Now + Duration.FromMilliseconds(one.Wait)).State
-                );
+                var air = new Show(facts).Then(evening);
                 // Whatever may still come by itself is called off first; then each is darkened.
-                var calm = air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], Timers = [], LightsOut = null, Hush = null };
-                var dark = Names.Aggregate(calm, (state, name) => Engine.Apply(state, new Darken(new(name)), facts, state.Now).State);
-                Assert.Empty(Engine.Advance(dark, facts, dark.Now + Duration.FromSeconds(5)).State.Airings);
+                air.Air = air.Air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], Timers = [], LightsOut = null, Hush = null };
+                Assert.Empty(Names.Aggregate(air, (so, name) => so.Do(new Darken(new(name)))).Pass(5000).Air.Airings);
             });
 
     [Fact]
@@ -138,10 +136,12 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts)
             .Sample((evening, facts) =>
             {
-                var air = Run(evening, facts);
+                var show = new Show(facts).Then(evening);
+                var air = show.Air;
                 var hands = air.Airings.Where(one => one is { Holds: true, Origin: Origin.Person, Stay: null }).ToList();
                 // Nothing but automatic things may happen from here: alerts and cues are called off.
-                var later = Engine.Advance(air with { Alerts = [], CueSteps = [], Timers = [], Asides = [] }, facts, air.Now + Duration.FromSeconds(6)).State;
+                show.Air = air with { Alerts = [], CueSteps = [], Timers = [], Asides = [] };
+                var later = show.Pass(6000).Air;
                 Assert.All(hands, one => Assert.True(later.Of(one.Graphic) is { Holds: true } || later.AsideOf(one.Graphic) is not null || facts.Covering.Count > 0 && later.Airings.Any(other => facts.Covering.Contains(other.Graphic.Value))));
             });
 
@@ -150,19 +150,19 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts, Command)
             .Sample((evening, facts, command) =>
             {
-                var before = Calm(Run(evening, facts));
-                if (before is null)
+                var show = new Show(facts).Then(evening);
+                if (Calm(show.Air) is not { } before)
                 {
                     return;
                 }
 
-                var after = Engine.Apply(before, command, facts, before.Now).State;
-                if (after.Acts == before.Acts || command is TakeBack)
+                show.Air = before;
+                if (show.Do(command).Air.Acts == before.Acts || command is TakeBack)
                 {
                     return;
                 }
 
-                var back = Engine.Apply(after, new TakeBack(), facts, after.Now).State;
+                var back = show.Do(new TakeBack()).Air;
                 Assert.Equal(Held(before), Held(back));
                 Assert.Equal(before.LightsOut is null, back.LightsOut is null);
             });
@@ -172,15 +172,15 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts, Gen.Int[0, 900])
             .Sample((evening, facts, pause) =>
             {
-                if (Calm(Run(evening, facts)) is not { LightsOut: null } before)
+                var show = new Show(facts).Then(evening);
+                if (Calm(show.Air) is not { LightsOut: null } before)
                 {
                     return;
                 }
 
-                var dark = Engine.Apply(before, new LightsOut(), facts, before.Now).State;
-                Assert.DoesNotContain(dark.Airings, one => one.Holds);
-                var back = Engine.Apply(dark, new LightsBack(), facts, dark.Now + Duration.FromMilliseconds(pause)).State;
-                Assert.Equal(Held(before), Held(back));
+                show.Air = before;
+                Assert.DoesNotContain(show.Do(new LightsOut()).Air.Airings, one => one.Holds);
+                Assert.Equal(Held(before), Held(show.Do(new LightsBack(), pause).Air));
             });
 
     /// <summary>
@@ -208,10 +208,8 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts, Gen.Int[0, 2400], Gen.Int[0, 2400])
             .Sample((evening, facts, first, second) =>
             {
-                var air = Run(evening, facts);
-                var middle = Engine.Advance(air, facts, air.Now + Duration.FromMilliseconds(first)).State;
-                var end = air.Now + Duration.FromMilliseconds(first + second);
-                Same(Engine.Advance(air, facts, end).State, Engine.Advance(middle, facts, end).State);
+                var show = new Show(facts).Then(evening);
+                Same(show.Copy().Pass(first + second).Air, show.Pass(first).Pass(second).Air);
             });
 
     [Fact]
@@ -219,10 +217,11 @@ public sealed class PropertyTests
         Gen.Select(Evening, Evening, Facts)
             .Sample((before, after, facts) =>
             {
-                var air = Run(before, facts);
+                var show = new Show(facts).Then(before);
+                var restored = show.Copy();
                 // As the store keeps it: what may be taken back one by one, and all else in one piece.
-                var restored = Codecs.Air.Read(Codecs.Air.Write(air)) with { Acts = [.. air.Acts.Select(act => Codecs.Act.Read(Codecs.Act.Write(act)))] };
-                Same(Run(after, facts, air), Run(after, facts, restored));
+                restored.Air = Codecs.Air.Read(Codecs.Air.Write(show.Air)) with { Acts = [.. show.Air.Acts.Select(act => Codecs.Act.Read(Codecs.Act.Write(act)))] };
+                Same(show.Then(after).Air, restored.Then(after).Air);
             });
 
     [Fact]
@@ -231,11 +230,13 @@ public sealed class PropertyTests
             .Sample((evening, command, facts) =>
             {
                 var id = new CommandId("again");
-                var once = Engine.Apply(Run(evening, facts), command, facts, Start, id);
-                if (once.Refusal is null)
+                var show = new Show(facts).Then(evening);
+                if (show.Take(Engine.Apply(show.Air, command, show.Facts, Start, id)).Refusal is null)
                 {
                     // What falls due at this very instant happens in any case.
-                    Same(Engine.Advance(once.State, facts, once.State.Now).State, Engine.Apply(once.State, command, facts, once.State.Now, id).State);
+                    var again = show.Copy();
+                    again.Take(Engine.Apply(again.Air, command, again.Facts, again.Air.Now, id));
+                    Same(show.Pass(0).Air, again.Air);
                 }
             });
 
@@ -243,22 +244,45 @@ public sealed class PropertyTests
         Gen.Select(Evening, Facts)
             .Sample((evening, facts) =>
             {
-                var air = AirState.Dark(Start);
+                var show = new Show(facts);
                 foreach (var (command, wait) in evening)
                 {
                     // What falls due meanwhile is looked at on its own, so that "before" is just before the command.
-                    var now = air.Now + Duration.FromMilliseconds(wait);
-                    var before = Engine.Advance(air, facts, now).State;
-                    air = Engine.Apply(before, command, facts, now).State;
-                    holds(before, air, now);
+                    var before = show.Pass(wait).Air;
+                    holds(before, show.Do(command).Air, before.Now);
                 }
             });
 
-    private static AirState Run((AirCommand Command, int Wait)[] evening, FakeFacts facts, AirState? from = null) =>
-        evening.Aggregate(
-            from ?? AirState.Dark(Start),
-            (state, one) => Engine.Apply(state, one.Command, facts, state.Now + Duration.FromMilliseconds(one.Wait)).State
-        );
+    /// <summary>A show that is run: what is on air, and the cards and outfits that were chosen on the way.</summary>
+    private sealed class Show(FakeFacts facts)
+    {
+        public FakeFacts Facts { get; } = facts.Copy();
+
+        public AirState Air { get; set; } = AirState.Dark(Start);
+
+        public Show Copy() => new(Facts) { Air = Air };
+
+        public Show Then((AirCommand Command, int Wait)[] evening) => evening.Aggregate(this, (show, one) => show.Do(one.Command, one.Wait));
+
+        public Show Do(AirCommand command, int wait = 0)
+        {
+            Take(Engine.Apply(Air, command, Facts, Air.Now + Duration.FromMilliseconds(wait)));
+            return this;
+        }
+
+        public Show Pass(int ms)
+        {
+            Take(Engine.Advance(Air, Facts, Air.Now + Duration.FromMilliseconds(ms)));
+            return this;
+        }
+
+        public Step Take(Step step)
+        {
+            Air = step.State;
+            Facts.Keep(step.Choices);
+            return step;
+        }
+    }
 
     private static void Same(AirState one, AirState other) => Assert.Equal(Written(one), Written(other));
 

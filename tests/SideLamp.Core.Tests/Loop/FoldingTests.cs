@@ -17,7 +17,8 @@ public sealed class FoldingTests
 {
     private static readonly string Root = ArchitectureTests.Root();
     private static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
-    private static readonly Folding Folding = new(new PictureBook(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face)), Shelf);
+    private static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face));
+    private static readonly Folding Folding = new(Book, Shelf);
     private static readonly Show Demo = DemoShow.Make("/tmp", "t", new("a.png"), new("b.svg"), new("c.svg"));
     private static readonly GraphicId Names = new("names");
 
@@ -200,6 +201,24 @@ public sealed class FoldingTests
         // A reading of a feed that has other settings by now counts no more.
         Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(FeedTable.OfText("two")), _now));
         Assert.Equal("one", _stage.Values[feed.Id].Table.Rows[0][0]);
+    }
+
+    [Fact]
+    public void A_timer_that_is_started_twice_within_a_second_is_told_with_the_zero_of_its_own()
+    {
+        Press(id => new PressLight(id, new("check")));
+        Press(id => new PressTimer(id, new("check"), TimerAct.Restart));
+        var (first, at) = (Zero(), _stage.Air.Now);
+        After(7);
+        Press(id => new PressTimer(id, new("check"), TimerAct.Restart));
+        Assert.True(_stage.Air.Now > at);
+        Assert.Equal(_stage.Air.Now - at, Zero() - first);
+
+        Instant Zero()
+        {
+            var airing = _stage.Air.Of(new("check"))!;
+            return Book.PictureOf(new Pinned(airing.Content, _stage.Kept.Contents[airing.Content]), _stage.Kept).Nodes.Select(node => node.Line?.Digits?.Program.Zero).OfType<Instant>().First();
+        }
     }
 
     [Fact]
