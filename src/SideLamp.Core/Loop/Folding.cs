@@ -153,7 +153,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     }
 
     private static bool IsStale(Stage stage, string path, long seen, string page) =>
-        stage.Touched.Any(one => one.Value.Revision > seen && (page == EditInput.Elsewhere || one.Value.Author != page) && (Contains(one.Key, path) || Contains(path, one.Key)));
+        seen < stage.TouchedSince || stage.Touched.Any(one => one.Value.Revision > seen && (page == EditInput.Elsewhere || one.Value.Author != page) && (Contains(one.Key, path) || Contains(path, one.Key)));
 
     /// <summary>Whether a path is another, or leads to it.</summary>
     private static bool Contains(string path, string inner) => inner.StartsWith(path, StringComparison.Ordinal) && (inner.Length == path.Length || inner[path.Length] == '/');
@@ -197,9 +197,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         {
             Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
             Revision = revision,
-            Touched = stage.Touched.SetItems(paths.Select(path => KeyValuePair.Create(path, new Touch(revision, page)))),
         };
-        var turn = Advance(edited);
+        var turn = Advance(edited.Edited(paths, new Touch(revision, page)));
         // With live edits on, edits go to air at once (rule 27); what was deleted while lit is dark in the same step (rule 26).
         turn = DoAll(turn, turn.Stage.Air.Airings.Where(airing => airing.Holds && show.LiveEdits && show.Graphic(airing.Graphic) is not null).Select(airing => new Push(airing.Graphic)).ToList());
         turn = DoAll(turn, gone.Select(graphic => new Remove(graphic.Id)));

@@ -17,7 +17,11 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
     /// <summary>How each feed's source is doing. Never kept.</summary>
     public ImmutableDictionary<FeedId, FeedCondition> Conditions { get; init; } = ImmutableDictionary<FeedId, FeedCondition>.Empty;
 
+    /// <summary>Edits of longer ago are forgotten: whoever made one on a revision before this one looks first.</summary>
+    public long TouchedSince { get; init; } = long.MinValue;
+
     private const int LongestTrail = 40;
+    private const int MostTouched = 4000;
 
     public Show Show => Kept.Show;
 
@@ -28,6 +32,19 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
     public ImmutableDictionary<FeedId, FeedValue> Values => Kept.Values;
 
     public Setting Setting => new(Show.Canvas);
+
+    /// <summary>These values were edited.</summary>
+    public Stage Edited(IEnumerable<string> paths, Touch touch)
+    {
+        var touched = Touched.SetItems(paths.Select(path => KeyValuePair.Create(path, touch)));
+        if (touched.Count <= MostTouched)
+        {
+            return this with { Touched = touched };
+        }
+
+        var old = touched.OrderBy(one => one.Value.Revision).Take(touched.Count / 2).ToList();
+        return this with { Touched = touched.RemoveRange(old.Select(one => one.Key)), TouchedSince = old[^1].Value.Revision };
+    }
 
     public Stage Told(params IEnumerable<TrailLine> lines)
     {

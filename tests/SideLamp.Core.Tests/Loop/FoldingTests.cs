@@ -107,6 +107,15 @@ public sealed class FoldingTests
         Assert.Contains("sits in this seat", Edit(new DeleteEntry<Seat>(EntryLists.Seats, "own-1"))?.Title, StringComparison.Ordinal);
     }
 
+    [Fact]
+    public void Edits_of_long_ago_are_forgotten_and_whoever_edits_on_a_revision_from_before_them_looks_first()
+    {
+        _stage = Enumerable.Range(0, 10_000).Aggregate(_stage, (so, at) => so.Edited([$"graphics/g{at}/name"], new Touch(2000 + at, "other")));
+        Assert.InRange(_stage.Touched.Count, 1, 4000);
+        Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(1999, Name: "Guests")))?.Kind);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(12_000, Name: "Guests"))));
+    }
+
     // No layout, however large, holds up the loop: whoever asks lays it out before.
     [Fact]
     public void What_is_laid_out_ahead_is_not_laid_out_again_when_its_turn_comes()

@@ -1,0 +1,106 @@
+using System.Collections.Immutable;
+using Microsoft.Extensions.Logging.Abstractions;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
+using SideLamp.Rendering;
+using SideLamp.Server.Data;
+using SideLamp.Server.Loop;
+using SideLamp.StandIns;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>The loop and the show’s file on their own, where a server around them could not be brought to the point.</summary>
+public sealed class LoopTests : IDisposable
+{
+    private static readonly string Folder = Path.GetDirectoryName(typeof(App).Assembly.Location)!;
+    private readonly DirectoryInfo _data = Directory.CreateTempSubdirectory("sidelamp-loop");
+
+    [Fact]
+    public async Task A_queue_that_is_full_says_busy_and_a_flood_of_readings_holds_up_no_press()
+    {
+        var clock = new EngineClock(TimeProvider.System);
+        var feed = new Feed(new FeedId("flood"), "Flood", "/nowhere", Feed.LeastEvery);
+        var stage = new Stage(Kept.Of(DemoShow.Empty("token") with { Feeds = [feed] }, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
+        Database.Migrate(Path.Combine(_data.FullName, "show.db"));
+        using var database = Database.Open(Path.Combine(_data.FullName, "show.db"));
+        using var keeper = new Keeper(new ShowRepository(database), null, stage.Kept, NullLogger<Keeper>.Instance);
+        var shelf = new Shelf([]);
+        var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face));
+        var folding = new Folding(book, shelf);
+        using var loop = new ShowLoop(folding, new LayingAhead(folding, book), clock, keeper, stage, NullLogger<ShowLoop>.Instance);
+
+        // Nobody takes anything yet.
+        var waiting = new List<Task<Answer>>();
+        var refused = Task.FromException<Answer>(new InvalidOperationException());
+        while (!(refused = loop.Ask(Edit(waiting.Count))).IsFaulted)
+        {
+            waiting.Add(refused);
+            Assert.True(waiting.Count < 10_000, "The queue has no end.");
+        }
+
+        Assert.Equal(RefusalKind.Busy, (await Assert.ThrowsAsync<RefusedException>(() => refused)).Refusal.Kind);
+        for (var at = 0; at < 20_000; at++)
+        {
+            loop.Tell(new ReadingInput(feed, new FeedReading.Found(FeedTable.OfText($"line {at}")), clock.Now));
+        }
+
+        var turns = 0;
+        loop.Changed += (_, _) => turns++;
+        await loop.StartAsync(TestContext.Current.CancellationToken);
+        await Task.WhenAll(waiting);
+        while (loop.Stage.Values.IsEmpty)
+        {
+            await Task.Delay(5, TestContext.Current.CancellationToken);
+        }
+
+        await loop.StopAsync(TestContext.Current.CancellationToken);
+        // Each edit counts, in order; of the readings the newest alone.
+        Assert.Equal(($"Show {waiting.Count - 1}", "line 19999"), (loop.Stage.Show.Name, loop.Stage.Values[feed.Id].Table.Rows[0][0]));
+        Assert.InRange(turns, waiting.Count, waiting.Count + 10);
+
+        static EditInput Edit(int at) => new(new EditShow(new ShowEdit(long.MaxValue, Name: $"Show {at}")), "page");
+    }
+
+    [Fact]
+    public void A_whole_copy_is_made_beside_the_show_three_are_kept_and_the_newest_is_opened_when_the_show_is_broken()
+    {
+        var time = new Hours();
+        var file = new ShowFile(_data.FullName, time);
+        Assert.Null(file.Open());
+        using (var database = Database.Open(file.Location))
+        {
+            file.Mark();
+            var shows = new ShowRepository(database);
+            Kept? before = null;
+            for (var at = 0; at < 5; at++)
+            {
+                var kept = Kept.Of(DemoShow.Empty("token") with { Name = $"Evening {at}" }, Instant.FromUtc(2026, 6, 20, 21, 30));
+                shows.Keep(before, kept, []);
+                before = kept;
+                file.Copy(database);
+                time.Passed++;
+            }
+        }
+
+        Assert.Equal(["show-20260620-233000.db", "show-20260621-003000.db", "show-20260621-013000.db"], Directory.EnumerateFiles(Path.Combine(_data.FullName, "copies")).Select(Path.GetFileName).Order(StringComparer.Ordinal));
+        File.WriteAllText(file.Location, "No database.");
+        var again = new ShowFile(_data.FullName, time);
+        Assert.Equal("Evening 4", again.Open()?.Kept.Show.Name);
+        Assert.Contains("The copy of", again.Said[^1], StringComparison.Ordinal);
+    }
+
+    public void Dispose() => _data.Delete(recursive: true);
+
+    private sealed class Hours : TimeProvider
+    {
+        public int Passed { get; set; }
+
+        public override DateTimeOffset GetUtcNow() => new DateTimeOffset(2026, 6, 20, 21, 30, 0, TimeSpan.Zero).AddHours(Passed);
+    }
+}
