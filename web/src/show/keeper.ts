@@ -43,14 +43,19 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
     busy = false;
   }
 
-  // A page that goes has no time to wait: what still stands in line is sent at once.
+  // A page that goes has no time to wait: what still stands in line is sent at once, and so is what a field that is left with
+  // the page hands in after this.
+  let leaving = false;
   window.addEventListener('pagehide', () => {
+    leaving = true;
     for (const { send } of queue.splice(0)) void send(newest).catch(() => undefined);
   });
+  window.addEventListener('pageshow', () => (leaving = false));
 
   return {
     keep<T>(send: (revision: number) => Promise<T>) {
       forgetDeleted();
+      if (leaving) return send(newest).catch(() => null);
       return new Promise<T | null>((done) => {
         queue.push({ send, done: (answer) => done(answer as T | null) });
         void work();
