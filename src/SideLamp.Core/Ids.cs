@@ -48,6 +48,18 @@ public readonly record struct SeatId(string Value) : IId
     public override string ToString() => Value;
 }
 
+/// <summary>Names an area to keep clear.</summary>
+public readonly record struct AreaId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a saved finish.</summary>
+public readonly record struct FinishId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
 /// <summary>Names a feed. It is also the word that placeholders use: <c>{{ cloth.text }}</c> reads the feed <c>cloth</c>.</summary>
 public readonly record struct FeedId(string Value) : IId
 {

@@ -38,7 +38,7 @@ public sealed class BrandTests : IAsyncLifetime
         brand["type"]!["own"] = new JsonArray(new JsonObject { ["id"] = font["id"]!.GetValue<string>(), ["family"] = "Lane Serif", ["weight"] = 600, ["italic"] = false, ["file"] = "" });
         brand["type"]!["heading"] = "Lane Serif";
         Assert.Equal(HttpStatusCode.OK, (await Keep(brand, show)).StatusCode);
-        var file = await _server.Http.GetByteArrayAsync("/api/brands/Own%20letters/file");
+        var file = await _server.Http.GetByteArrayAsync("/api/brands/file?name=Own%20letters");
 
         await using var other = await RunningServer.Begin();
         (await other.Http.PostAsync("/api/brands/file", Body(file))).EnsureSuccessStatusCode();
@@ -50,6 +50,40 @@ public sealed class BrandTests : IAsyncLifetime
         await other.Press("light", "names");
         using var page = await other.Open(await other.Token());
         Assert.Contains(font["id"]!.GetValue<string>(), (await page.Next("snap")).ToJsonString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task Whatever_a_thing_is_called_it_can_be_changed_saved_and_deleted()
+    {
+        foreach (var name in new[] { "Face / left", "..", ".", "100 %2F", "a?b#c=d&e+f", "~1\\", "“ü 🦊" })
+        {
+            var quoted = JsonValue.Create(name)!.ToJsonString();
+            foreach (var (list, rest) in new[] { ("keep-clear", "\"area\":{\"x\":0,\"y\":0,\"w\":0.5,\"h\":0.5}"), ("saved-finishes", "\"source\":\"{}\"") })
+            {
+                var id = await IdOf(await _server.Send("POST", $"/api/{list}", $$"""{"id":"","name":{{quoted}},{{rest}}}"""));
+                (await _server.Send("PATCH", $"/api/{list}/{id}", $$"""{"revision":9000000000000000,"name":{{quoted}}}""")).EnsureSuccessStatusCode();
+                (await _server.Http.DeleteAsync($"/api/{list}/{id}")).EnsureSuccessStatusCode();
+            }
+
+            (await _server.Send("POST", "/api/brands", """{"ready":"Daylight"}""")).EnsureSuccessStatusCode();
+            var show = await _server.Show();
+            var brand = show["brand"]!.DeepClone();
+            brand["name"] = name;
+            (await Keep(brand, show)).EnsureSuccessStatusCode();
+            var file = await _server.Http.GetByteArrayAsync($"/api/brands/file?name={Uri.EscapeDataString(name)}");
+            Assert.Equal(name, JsonNode.Parse(file)!["brand"]!["name"]!.GetValue<string>());
+            (await Wear("Lantern night", onAir: false)).EnsureSuccessStatusCode();
+            (await _server.Http.DeleteAsync($"/api/brands?name={Uri.EscapeDataString(name)}")).EnsureSuccessStatusCode();
+        }
+
+        var left = await _server.Show();
+        Assert.Equal((2, 0, 0), (left["brands"]!.AsArray().Count, left["keepClear"]!.AsArray().Count, left["savedFinishes"]!.AsArray().Count));
+    }
+
+    private static async Task<string> IdOf(HttpResponseMessage answer)
+    {
+        Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+        return (await answer.Content.ReadFromJsonAsync<JsonNode>())!["id"]!.GetValue<string>();
     }
 
     [Fact]
@@ -92,8 +126,8 @@ public sealed class BrandTests : IAsyncLifetime
     [Fact]
     public async Task The_brand_that_is_worn_cannot_be_deleted_and_another_can()
     {
-        Assert.Equal(HttpStatusCode.BadRequest, (await _server.Http.DeleteAsync("/api/brands/Lantern%20night")).StatusCode);
-        (await _server.Http.DeleteAsync("/api/brands/Daylight")).EnsureSuccessStatusCode();
+        Assert.Equal(HttpStatusCode.BadRequest, (await _server.Http.DeleteAsync("/api/brands?name=Lantern%20night")).StatusCode);
+        (await _server.Http.DeleteAsync("/api/brands?name=Daylight")).EnsureSuccessStatusCode();
         Assert.Single((await _server.Show())["brands"]!.AsArray());
     }
 

@@ -13,7 +13,7 @@ public sealed class FormerVersionsTests
 {
     private static readonly string Fixtures = Path.Combine(VectorTests.Root(), "tests", "fixtures");
 
-    public static TheoryData<int> All => [1, 2, 3, 4, 5, 6];
+    public static TheoryData<int> All => [1, 2, 3, 4, 5, 6, 7, 8];
 
     [Theory]
     [MemberData(nameof(All))]
@@ -36,10 +36,20 @@ public sealed class FormerVersionsTests
         using var desk = await server.Open();
         var news = await desk.Next("desk");
         Assert.Empty(news["findings"]!.AsArray());
-        Assert.DoesNotContain(news["airings"]!.AsArray(), airing => airing!["edited"]!.GetValue<bool>() && version == 6);
+        Assert.DoesNotContain(news["airings"]!.AsArray(), airing => airing!["edited"]!.GetValue<bool>() && version >= 6);
         if (version >= 5)
         {
             Assert.Contains(news["timers"]!.AsArray(), timer => timer!["timer"]!.GetValue<string>() == "check" && timer["running"]!.GetValue<bool>());
+        }
+
+        // Versions 7 and later kept areas and finishes, of which 7 had no address but their names.
+        var areas = show["keepClear"]!.AsArray();
+        Assert.Equal(version >= 7 ? ["Face / left", "Score"] : [], areas.Select(area => area!["name"]!.GetValue<string>()));
+        Assert.Equal(version >= 7 ? 1 : 0, show["savedFinishes"]!.AsArray().Count);
+        foreach (var area in areas.Concat(show["savedFinishes"]!.AsArray()))
+        {
+            var list = area!["source"] is null ? "keep-clear" : "saved-finishes";
+            Assert.Equal(HttpStatusCode.OK, (await server.Send("PATCH", $"/api/{list}/{area["id"]}", """{"revision":9000000000000000,"name":"Another"}""")).StatusCode);
         }
 
         // It goes on from there, and is kept as the versions of now keep it.
@@ -48,7 +58,10 @@ public sealed class FormerVersionsTests
         await server.Restart();
         using var again = await server.Open();
         Assert.Contains((await again.Next("desk"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
-        Assert.True(JsonNode.DeepEquals(show["graphics"], (await server.Show())["graphics"]));
+        var later = await server.Show();
+        Assert.True(JsonNode.DeepEquals(show["graphics"], later["graphics"]));
+        Assert.All(later["keepClear"]!.AsArray(), area => Assert.Equal("Another", area!["name"]!.GetValue<string>()));
+        Assert.Equal(areas.Count, later["keepClear"]!.AsArray().Count);
     }
 
     [Fact]

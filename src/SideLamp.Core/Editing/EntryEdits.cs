@@ -72,14 +72,14 @@ public sealed record SeatEdit(long Revision, string? Name = null, int? Column = 
 
 public sealed record KeepClearEdit(long Revision, string? Name = null, Box? Area = null) : EntryEdit<KeepClear>(Revision)
 {
-    public override KeepClear On(KeepClear entry) => new(Name ?? entry.Name, Area ?? entry.Area);
+    public override KeepClear On(KeepClear entry) => entry with { Name = Name ?? entry.Name, Area = Area ?? entry.Area };
 
     internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("area", Area is not null)];
 }
 
 public sealed record SavedFinishEdit(long Revision, string? Name = null, string? Source = null) : EntryEdit<SavedFinish>(Revision)
 {
-    public override SavedFinish On(SavedFinish entry) => new(Name ?? entry.Name, Source ?? entry.Source);
+    public override SavedFinish On(SavedFinish entry) => entry with { Name = Name ?? entry.Name, Source = Source ?? entry.Source };
 
     internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("source", Source is not null)];
 }
@@ -178,7 +178,7 @@ internal static class Entries
         RefusedException.ThrowIfAny(list.Faults(changed, after));
         if (all.Count(entry => list.Id(entry) == list.Id(changed)) > 1)
         {
-            throw RefusedException.Faulty(list.IdPath, $"There is a {list.Word} called “{list.Id(changed)}” already. Choose another name.");
+            throw RefusedException.Faulty("/id", $"There is a {list.Word} called “{list.Id(changed)}” already. Choose another name.");
         }
 
         RefusedException.ThrowIfAny(Edits.KeyClashes(after, "/key"));

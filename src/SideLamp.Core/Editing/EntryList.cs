@@ -9,7 +9,7 @@ namespace SideLamp.Core.Editing;
 /// <param name="Name">In addresses, and in the paths of values.</param>
 /// <param name="Word">One entry, in a sentence.</param>
 /// <param name="Words">Several of them.</param>
-/// <param name="Id">What the entry is addressed by.</param>
+/// <param name="Id">What the entry is addressed by: of letters, digits and hyphens, never what a person calls it.</param>
 /// <param name="NameOf">What a person calls it.</param>
 /// <param name="Faults">All that is wrong with an entry of that show.</param>
 public sealed record EntryList<T>(
@@ -25,9 +25,6 @@ public sealed record EntryList<T>(
 )
     where T : class
 {
-    /// <summary>Where a fault of the id itself is.</summary>
-    public string IdPath { get; init; } = "/id";
-
     /// <summary>A new entry under the id that it will have, made of 40 random bits in hex where a person does not choose it.</summary>
     public Func<T, Show, string, T> Identified { get; init; } = (entry, _, _) => entry;
 
@@ -39,8 +36,8 @@ public sealed record EntryList<T>(
 
     public T? Find(Show show, string id) => Of(show).FirstOrDefault(entry => Id(entry) == id);
 
-    /// <summary>Of an entry, as edits name the values they touch: nothing in a name reads like a further step (RFC 6901).</summary>
-    public string PathOf(string id) => $"{Name}/{id.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}";
+    /// <summary>Of an entry, as edits name the values they touch.</summary>
+    public string PathOf(string id) => $"{Name}/{id}";
 }
 
 /// <summary>The lists themselves.</summary>
@@ -74,10 +71,16 @@ public static class EntryLists
         };
 
     public static EntryList<KeepClear> KeepClear { get; } =
-        new("keep-clear", "area to keep clear", "areas to keep clear", MostClear, show => show.KeepClear, (show, all) => show with { KeepClear = all }, area => area.Name, area => area.Name, (area, _) => area.Faults()) { IdPath = "/name" };
+        new("keep-clear", "area to keep clear", "areas to keep clear", MostClear, show => show.KeepClear, (show, all) => show with { KeepClear = all }, area => area.Id.Value, area => area.Name, (area, _) => area.Faults())
+        {
+            Identified = (area, _, fresh) => area with { Id = new AreaId($"a{fresh}") },
+        };
 
     public static EntryList<SavedFinish> SavedFinishes { get; } =
-        new("saved-finishes", "saved finish", "saved finishes", MostFinishes, show => show.SavedFinishes, (show, all) => show with { SavedFinishes = all }, finish => finish.Name, finish => finish.Name, (finish, _) => finish.Faults(LongestFinish)) { IdPath = "/name" };
+        new("saved-finishes", "saved finish", "saved finishes", MostFinishes, show => show.SavedFinishes, (show, all) => show with { SavedFinishes = all }, finish => finish.Id.Value, finish => finish.Name, (finish, _) => finish.Faults(LongestFinish))
+        {
+            Identified = (finish, _, fresh) => finish with { Id = new FinishId($"f{fresh}") },
+        };
 
     private static int NumberOf(Seat seat) => seat.Id.Value.StartsWith(OwnSeat, StringComparison.Ordinal) && int.TryParse(seat.Id.Value.AsSpan(OwnSeat.Length), CultureInfo.InvariantCulture, out var number) ? number : 0;
 }

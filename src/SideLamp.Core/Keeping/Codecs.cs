@@ -10,7 +10,7 @@ namespace SideLamp.Core.Keeping;
 public static class Codecs
 {
     /// <summary>A show without its lists, which are kept entry by entry (<see cref="ShowLists"/>).</summary>
-    public static Codec<Show> Head { get; } = new(WithLists);
+    public static Codec<Show> Head { get; } = new(WithLists, WithAddresses);
 
     public static Codec<Standby> Standby { get; } = new();
 
@@ -34,6 +34,18 @@ public static class Codecs
         }
 
         WithOwnFaces(head["brand"]!.AsObject());
+    }
+
+    /// <summary>Areas and finishes were known by their names, of which there could be two alike.</summary>
+    private static void WithAddresses(JsonObject head)
+    {
+        foreach (var (list, letter) in new[] { ("keepClear", 'a'), ("savedFinishes", 'f') })
+        {
+            foreach (var (entry, at) in head[list]!.AsArray().Select((entry, at) => (entry, at)))
+            {
+                entry!["id"] = $"{letter}{at + 1}";
+            }
+        }
     }
 
     /// <summary>Brands have other logos and typefaces of their own; exported files of the first version lack them.</summary>

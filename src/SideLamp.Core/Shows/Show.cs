@@ -98,7 +98,7 @@ public sealed record Show(
 
 /// <summary>A part of the frame that graphics had better leave free.</summary>
 /// <param name="Area">As shares (0 to 1) of the frame.</param>
-public sealed record KeepClear(string Name, Box Area)
+public sealed record KeepClear(AreaId Id, string Name, Box Area)
 {
     public IEnumerable<Fault> Faults()
     {
@@ -120,7 +120,7 @@ public sealed record OwnTemplate(TemplateId Id, string Source);
 
 /// <summary>The look of a part under a name.</summary>
 /// <param name="Source">A JSON object with the part's properties of looks, as the template format writes them.</param>
-public sealed record SavedFinish(string Name, string Source)
+public sealed record SavedFinish(FinishId Id, string Name, string Source)
 {
     public IEnumerable<Fault> Faults(int longest)
     {

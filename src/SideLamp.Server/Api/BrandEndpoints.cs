@@ -18,7 +18,8 @@ public static class BrandEndpoints
     {
         api.MapPost("/brands", (NewBrand wish, PageName page, ShowLoop loop) => loop.Edit(new AddBrand(wish), page, Worn)).WithName("addBrand").ProducesProblem(400).ProducesProblem(404);
         api.MapPut("/brands/worn", (WearWish wish, PageName page, ShowLoop loop) => loop.Edit(new WearBrand(wish.Name, wish.OnAir), page, Worn)).WithName("wearBrand").ProducesProblem(404);
-        api.MapDelete("/brands/{name}", (string name, PageName page, ShowLoop loop) => loop.Edit(new DeleteBrand(name), page)).WithName("deleteBrand").ProducesProblem(400).ProducesProblem(404);
+        // A name is told beside the address, never in it: what a person calls things may be “a/b” or “..”.
+        api.MapDelete("/brands", (string name, PageName page, ShowLoop loop) => loop.Edit(new DeleteBrand(name), page)).WithName("deleteBrand").ProducesProblem(400).ProducesProblem(404);
         api.MapPost(
                 "/brands/file",
                 async (HttpRequest request, PageName page, ShowLoop loop, AssetRepository assets) =>
@@ -29,7 +30,7 @@ public static class BrandEndpoints
             .Accepts<byte[]>("application/octet-stream")
             .ProducesProblem(400);
         api.MapGet(
-                "/brands/{name}/file",
+                "/brands/file",
                 (string name, ShowLoop loop, AssetRepository assets, HttpContext context) =>
                 {
                     var brand = loop.Stage.Show.Brands.FirstOrDefault(one => one.Name == name) ?? throw RefusedException.NotFound("brand");

@@ -93,12 +93,11 @@ public sealed class FoldingTests
         Assert.DoesNotContain(_stage.Show.Cues.SelectMany(cue => cue.Steps).SelectMany(step => step.Timers), set => set.Timer.Value == "check");
         Assert.Equal(RefusalKind.NotFound, Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(_stage.Revision, Name: "C")))?.Kind);
 
-        // What is addressed by its name may hold anything a name may, and no two have the same.
-        var area = new KeepClear("Face / ~1", new Box(0, 0, 0.2, 0.2));
-        Assert.Null(Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "a")));
-        Assert.Equal("/name", Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "a"))?.Faults.Single().Path);
-        Assert.Null(Edit(new EditEntry<KeepClear>(EntryLists.KeepClear, "Face / ~1", new KeepClearEdit(_stage.Revision, Name: "Face"))));
-        Assert.Equal(area with { Name = "Face" }, _stage.Show.KeepClear[^1]);
+        // The address stays when the name changes, whatever it was made with.
+        var area = new KeepClear(new("given"), "Face / ~1", new Box(0, 0, 0.2, 0.2));
+        Assert.Null(Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "bc")));
+        Assert.Null(Edit(new EditEntry<KeepClear>(EntryLists.KeepClear, "abc", new KeepClearEdit(_stage.Revision, Name: "Face"))));
+        Assert.Equal(area with { Id = new("abc"), Name = "Face" }, _stage.Show.KeepClear[^1]);
 
         // A seat that somebody sits in stays.
         var seat = new Seat(new("given"), "By the lamp", 1, 1, SeatKind.Spot, 30, new Box(0.1, 0.1, 0.5, 0.5));

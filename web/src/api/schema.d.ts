@@ -46,7 +46,7 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["addBrand"];
-        delete?: never;
+        delete: operations["deleteBrand"];
         options?: never;
         head?: never;
         patch?: never;
@@ -68,39 +68,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/brands/{name}": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post?: never;
-        delete: operations["deleteBrand"];
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/brands/file": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        post: operations["importBrand"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/brands/{name}/file": {
         parameters: {
             query?: never;
             header?: never;
@@ -109,7 +77,7 @@ export interface paths {
         };
         get: operations["exportBrand"];
         put?: never;
-        post?: never;
+        post: operations["importBrand"];
         delete?: never;
         options?: never;
         head?: never;
@@ -629,6 +597,7 @@ export interface components {
             stepsAt?: null | components["schemas"]["Instant"];
             edited: boolean;
         };
+        AreaId: string;
         AssetId: string;
         AssetView: {
             id: components["schemas"]["AssetId"];
@@ -865,6 +834,7 @@ export interface components {
         };
         /** @enum {unknown} */
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
+        FinishId: string;
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
         Follow: {
@@ -1015,6 +985,7 @@ export interface components {
             level: number;
         };
         KeepClear: {
+            id: components["schemas"]["AreaId"];
             name: string;
             area: components["schemas"]["Box"];
         };
@@ -1632,6 +1603,7 @@ export interface components {
             isKept: boolean;
         };
         SavedFinish: {
+            id: components["schemas"]["FinishId"];
             name: string;
             source: string;
         };
@@ -2054,6 +2026,46 @@ export interface operations {
             };
         };
     };
+    deleteBrand: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     wearBrand: {
         parameters: {
             query?: never;
@@ -2087,13 +2099,13 @@ export interface operations {
             };
         };
     };
-    deleteBrand: {
+    exportBrand: {
         parameters: {
-            query?: never;
-            header?: never;
-            path: {
+            query: {
                 name: string;
             };
+            header?: never;
+            path?: never;
             cookie?: never;
         };
         requestBody?: never;
@@ -2104,16 +2116,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
-                };
-            };
-            /** @description Bad Request */
-            400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                    "application/json": components["schemas"]["BrandFile"];
                 };
             };
             /** @description Not Found */
@@ -2151,37 +2154,6 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/problem+json": components["schemas"]["ProblemDetails"];
-                };
-            };
-        };
-    };
-    exportBrand: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                name: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            /** @description OK */
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["BrandFile"];
-                };
-            };
-            /** @description Not Found */
-            404: {
                 headers: {
                     [name: string]: unknown;
                 };

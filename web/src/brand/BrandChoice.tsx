@@ -50,7 +50,7 @@ export function BrandChoice() {
           kind="bare"
           aria-label="Save this brand as a file"
           title="Save as a file"
-          onClick={() => location.assign(`/api/brands/${encodeURIComponent(brand.name)}/file`)}
+          onClick={() => location.assign(`/api/brands/file?name=${encodeURIComponent(brand.name)}`)}
         >
           <Download aria-hidden size={16} />
         </Button>

@@ -36,8 +36,8 @@ export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string
             <SafeLine area={safe} name="graphics safe" low />
           </>
         )}
-        {show.keepClear.map((one, at) => (
-          <KeepClear key={at} area={one.area} name={one.name} />
+        {show.keepClear.map((one) => (
+          <KeepClear key={one.id} area={one.area} name={one.name} />
         ))}
         {box && box.w > 0 && <Handles graphic={graphic} box={box} others={others} onDraft={setDraft} />}
       </PictureView>

@@ -39,7 +39,7 @@ export function FramePage() {
         room: area,
       };
       void edits.seats.add(made);
-    } else void edits.keepClear.add({ name: unused('Area', show.keepClear), area });
+    } else void edits.keepClear.add({ id: '', name: unused('Area', show.keepClear), area });
     setDrawing(null);
   };
 
@@ -49,8 +49,8 @@ export function FramePage() {
         <div className="grid min-h-0 content-start gap-3">
           <Drawing active={drawing !== null} onDraw={add}>
             <AirMonitor className="rounded-xl" />
-            {show.keepClear.map((one, at) => (
-              <KeepClear key={at} area={one.area} name={one.name} />
+            {show.keepClear.map((one) => (
+              <KeepClear key={one.id} area={one.area} name={one.name} />
             ))}
             {ownSeats(show).map((seat) => (
               <SeatBox key={seat.id} seat={seat} />
@@ -74,16 +74,16 @@ export function FramePage() {
           <Size />
           <Heading name="Areas to keep clear" note={show.keepClear.length === 0 ? 'none' : undefined}>
             {show.keepClear.map((one, at) => (
-              <div key={at} className="flex gap-1.5">
+              <div key={one.id} className="flex gap-1.5">
                 <KeptText
                   aria-label={`Name of area ${at + 1}`}
                   value={one.name}
-                  onKeep={(name) => void edits.keepClear.change(one.name, { name })}
+                  onKeep={(name) => void edits.keepClear.change(one.id, { name })}
                 />
                 <Button
                   kind="bare"
                   aria-label={`Delete ${one.name}`}
-                  onClick={() => void edits.keepClear.remove(one.name)}
+                  onClick={() => void edits.keepClear.remove(one.id)}
                 >
                   <Trash2 aria-hidden size={14} />
                 </Button>

@@ -201,7 +201,7 @@ export function ShowProvider({ children, waiting }: { children: ReactNode; waiti
       wearBrand: async (name, onAir) =>
         !!(await keep(() => answered(client.PUT('/api/brands/worn', { body: { name, onAir } })))),
       deleteBrand: async (name) =>
-        !!(await keep(() => answered(client.DELETE('/api/brands/{name}', { params: { path: { name } } })))),
+        !!(await keep(() => answered(client.DELETE('/api/brands', { params: { query: { name } } })))),
       importBrand: async (file) => !!(await keep(() => answered(client.POST('/api/brands/file', bytesOf(file))))),
     };
   }, [keep]);

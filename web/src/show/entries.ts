@@ -27,9 +27,8 @@ type During = <A>(edit: Promise<A>, make: (show: Show) => Show) => Promise<A>;
 export function makeLists(keep: Keeper['keep'], during: During): Lists {
   /**
    * All lists answer alike: the compiler is shown one of them for all.
-   * @param key what an entry is addressed by
    */
-  function entries<T, E>(address: string, name: keyof Lists, key: 'id' | 'name'): Entries<T, E> {
+  function entries<T, E>(address: string, name: keyof Lists): Entries<T, E> {
     const list = address as '/api/cues';
     const one = `${address}/{id}` as '/api/cues/{id}';
     return {
@@ -47,7 +46,7 @@ export function makeLists(keep: Keeper['keep'], during: During): Lists {
           (old) => ({
             ...old,
             [name]: (old[name] as T[]).map((entry) =>
-              (entry as Record<string, unknown>)[key] === id ? { ...entry, ...edit } : entry,
+              (entry as { id: string }).id === id ? { ...entry, ...edit } : entry,
             ),
           }),
         )),
@@ -55,10 +54,10 @@ export function makeLists(keep: Keeper['keep'], during: During): Lists {
     };
   }
   return {
-    cues: entries('/api/cues', 'cues', 'id'),
-    timers: entries('/api/timers', 'timers', 'id'),
-    seats: entries('/api/seats', 'seats', 'id'),
-    keepClear: entries('/api/keep-clear', 'keepClear', 'name'),
-    savedFinishes: entries('/api/saved-finishes', 'savedFinishes', 'name'),
+    cues: entries('/api/cues', 'cues'),
+    timers: entries('/api/timers', 'timers'),
+    seats: entries('/api/seats', 'seats'),
+    keepClear: entries('/api/keep-clear', 'keepClear'),
+    savedFinishes: entries('/api/saved-finishes', 'savedFinishes'),
   };
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Heading } from '../graphics/Heading';
 import { useShow } from '../show/ShowContext';
 import { Button } from '../ui/Button';
-import { inputLook, same, Select } from '../ui/Field';
+import { inputLook, Select } from '../ui/Field';
 import { Motions } from './Motions';
 import { finishNames, propertiesOf } from './properties';
 import { PropertyField } from './PropertyField';
@@ -87,9 +87,8 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
       finishNames.filter((one) => part[one] !== undefined).map((one) => [one, part[one]]),
     );
     const finish = { name: name.trim(), source: JSON.stringify(look) };
-    void (show.savedFinishes.some((one) => one.name === finish.name)
-      ? edits.savedFinishes.change(finish.name, { source: finish.source })
-      : edits.savedFinishes.add(finish));
+    const old = show.savedFinishes.find((one) => one.name === finish.name);
+    void (old ? edits.savedFinishes.change(old.id, finish) : edits.savedFinishes.add({ id: '', ...finish }));
     setName('');
   };
   return (
@@ -98,9 +97,9 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
         <Select
           label="Give it the look of"
           value=""
-          choices={[['', 'choose one'], ...same(show.savedFinishes.map((one) => one.name))]}
+          choices={[['', 'choose one'], ...show.savedFinishes.map((one): [string, string] => [one.id, one.name])]}
           onChoose={(chosen) => {
-            const saved = show.savedFinishes.find((one) => one.name === chosen);
+            const saved = show.savedFinishes.find((one) => one.id === chosen);
             if (saved) onSet(JSON.parse(saved.source) as Record<string, unknown>);
           }}
         />
