@@ -87,7 +87,7 @@ public static class App
         services.AddSingleton<ItemBook>();
         services.AddSingleton(new Findings(opening.Said));
         services.AddSingleton(opening.Stage);
-        services.AddSingleton(all => new Keeper(data.Shows, opening.Kept, opening.Stage.Kept, all.GetRequiredService<ILogger<Keeper>>()));
+        services.AddSingleton(all => new Keeper(data, opening.Kept, opening.Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();

@@ -53,15 +53,39 @@ public sealed class AssetRepository
             throw;
         }
 
+        KeepRow(asset, bytes.Length);
+        return _known.GetOrAdd(asset.Id, asset);
+    }
+
+    /// <summary>Writes what is known into a database that was made anew.</summary>
+    /// <returns>How many of the files are gone.</returns>
+    public int KeepAgain()
+    {
+        var gone = 0;
+        foreach (var asset in _known.Values)
+        {
+            var file = new FileInfo(PathOf(asset.Id));
+            if (file.Exists)
+            {
+                KeepRow(asset, file.Length);
+            }
+            else
+            {
+                gone++;
+            }
+        }
+
+        return gone;
+    }
+
+    private void KeepRow(Asset asset, long bytes) =>
         _database.Execute(
             "INSERT OR IGNORE INTO asset (id, type, name, bytes) VALUES ($id, $type, $name, $bytes)",
             ("$id", asset.Id.Value),
-            ("$type", file.Type),
-            ("$name", name),
-            ("$bytes", bytes.Length)
+            ("$type", asset.Type),
+            ("$name", asset.Name),
+            ("$bytes", bytes)
         );
-        return _known.GetOrAdd(asset.Id, asset);
-    }
 
     /// <summary>In the order of their names.</summary>
     public IEnumerable<Asset> All() => _known.Values.OrderBy(asset => asset.Name, StringComparer.Ordinal);

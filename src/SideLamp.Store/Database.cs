@@ -10,11 +10,12 @@ public sealed class Database : IDisposable
     /// <summary>How long a connection waits for another program that holds the file.</summary>
     private const int BusyMs = 2000;
 
-    private readonly SqliteConnection _connection;
+    private readonly string _file;
     private readonly Lock _turn = new();
     private readonly bool _powerSafe;
+    private SqliteConnection _connection;
 
-    private Database(SqliteConnection connection, bool powerSafe) => (_connection, _powerSafe) = (connection, powerSafe);
+    private Database(string file, bool powerSafe) => (_file, _powerSafe, _connection) = (file, powerSafe, Connected(file));
 
     /// <summary>Brings the file up to date, or makes it.</summary>
     /// <exception cref="SqliteException">It is no database, or damaged.</exception>
@@ -38,12 +39,42 @@ public sealed class Database : IDisposable
     /// <exception cref="SqliteException">It cannot be opened.</exception>
     public static Database Open(string file, bool powerSafe = false)
     {
-        var connection = new SqliteConnection(SourceOf(file));
-        connection.Open();
-        var database = new Database(connection, powerSafe);
-        database.Execute($"PRAGMA busy_timeout={BusyMs}");
-        database.Execute("PRAGMA journal_mode=WAL");
+        var database = new Database(file, powerSafe);
+        database.Begin();
         return database;
+    }
+
+    /// <summary>Another file has come to lie in the place of the one that is open: it is used from now on.</summary>
+    /// <param name="bring">Puts it there, while nothing is open.</param>
+    /// <exception cref="SqliteException">It cannot be opened.</exception>
+    public static void Exchange(Action bring, params ReadOnlySpan<Database> all)
+    {
+        foreach (var database in all)
+        {
+            database._turn.Enter();
+        }
+
+        try
+        {
+            foreach (var database in all)
+            {
+                database._connection.Dispose();
+            }
+
+            bring();
+            foreach (var database in all)
+            {
+                database._connection = Connected(database._file);
+                database.Begin();
+            }
+        }
+        finally
+        {
+            foreach (var database in all)
+            {
+                database._turn.Exit();
+            }
+        }
     }
 
     /// <summary>Whether every page and every row of the file can be read. Source: SQLite, PRAGMA quick_check.</summary>
@@ -101,6 +132,21 @@ public sealed class Database : IDisposable
     }
 
     public void Dispose() => _connection.Dispose();
+
+    private static SqliteConnection Connected(string file)
+    {
+        var connection = new SqliteConnection(SourceOf(file));
+        connection.Open();
+        return connection;
+    }
+
+    /// <summary>With its first reading all files of the database are there.</summary>
+    private void Begin()
+    {
+        Execute($"PRAGMA busy_timeout={BusyMs}");
+        Execute("PRAGMA journal_mode=WAL");
+        Query("SELECT count(*) FROM sqlite_schema", row => row.GetInt32(0));
+    }
 
     private static string SourceOf(string file) => new SqliteConnectionStringBuilder { DataSource = file, Pooling = false, DefaultTimeout = BusyMs / 1000 }.ToString();
 

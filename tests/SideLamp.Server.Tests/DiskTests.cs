@@ -72,6 +72,100 @@ public sealed class DiskTests
     }
 
     [Fact]
+    public async Task Whatever_becomes_of_the_data_folder_while_a_show_runs_it_goes_on_and_is_kept_anew_and_said()
+    {
+        await using var server = await RunningServer.Begin();
+        var leaked = await server.Token();
+        (await server.Http.PostAsync("/api/outputs/main/new-link", null)).EnsureSuccessStatusCode();
+        using var output = await server.Open(await server.Token());
+        using var desk = await server.Open();
+        await output.Next("snap");
+        var key = await File.ReadAllTextAsync(Path.Combine(server.Data, "key"));
+        var moved = server.Data + "-moved";
+        (string How, string? Said, Action Do)[] all =
+        [
+            ("the file is emptied", "The log begins anew", () =>
+            {
+                using var file = new FileStream(FileOf(server), FileMode.Open, FileAccess.Write, FileShare.ReadWrite);
+                file.SetLength(0);
+            }),
+            ("the folder is deleted", "moved or deleted", () => Directory.Delete(server.Data, recursive: true)),
+            ("the folder is moved", "moved or deleted", () => Directory.Move(server.Data, moved)),
+            ("the file is deleted", "moved or deleted", () => File.Delete(FileOf(server))),
+            ("its log is deleted", "set aside as", () => File.Delete(FileOf(server) + "-wal")),
+            ("another is put in its place", "set aside as", () =>
+            {
+                File.WriteAllText(FileOf(server) + ".new", "Another file.");
+                File.Move(FileOf(server) + ".new", FileOf(server), overwrite: true);
+            }),
+            ("the lock is deleted", null, () => File.Delete(Path.Combine(server.Data, "lock"))),
+        ];
+        var graphic = "lamp";
+        foreach (var (how, said, act) in all)
+        {
+            act();
+            graphic = graphic == "lamp" ? "names" : "lamp";
+            await server.Press("light", graphic);
+            await output.Next("change");
+            (await server.Send("PATCH", "/api/show", $$"""{"revision":9000000000000000,"name":"After {{how}}"}""")).EnsureSuccessStatusCode();
+            await desk.Next(news => news["findings"]?.ToJsonString().Contains(said ?? "", StringComparison.Ordinal) == true && news["unkept"] is null);
+            for (var kept = ""; !kept.Contains($"After {how}", StringComparison.Ordinal); await Task.Delay(10))
+            {
+                await using var other = Open(server);
+                kept = Read(other, "SELECT value FROM setting WHERE name = 'show'");
+            }
+
+            await server.Press("dark", graphic);
+            await output.Next("change");
+        }
+
+        // Nobody else may come into the folder, and whoever has the key still may.
+        Assert.Contains("Another Side Lamp", server.StartAnother().Said, StringComparison.Ordinal);
+        Assert.Equal(key, await File.ReadAllTextAsync(Path.Combine(server.Data, "key")));
+        await server.Press("light", "names");
+        await server.Kill();
+        await server.Restart();
+        Assert.Equal("After the lock is deleted", (await server.Show())["name"]!.GetValue<string>());
+        using var again = await server.Open();
+        var news = await again.Next("desk");
+        Assert.Empty(news["findings"]!.AsArray());
+        Assert.Equal("names", news["airings"]!.AsArray().Single(airing => airing!["phase"]!.GetValue<string>() != "leaving")!["graphic"]!.GetValue<string>());
+        // The log of all that time is there.
+        await using (var kept = Open(server))
+        {
+            Assert.Equal("5", Read(kept, "SELECT CAST(count(*) AS TEXT) FROM log WHERE graphic = 'names' AND kind = 'Lit'"));
+        }
+
+        using var dark = await server.Open(leaked);
+        await dark.Next("gone");
+        Directory.Delete(moved, recursive: true);
+    }
+
+    [Fact]
+    public async Task A_file_that_another_program_holds_at_the_start_stays_as_it_is_and_is_told_in_a_sentence()
+    {
+        await using var server = await RunningServer.Begin();
+        await server.Press("light", "names");
+        await server.Kill();
+        await using (var other = Open(server))
+        {
+            Execute(other, "PRAGMA locking_mode=EXCLUSIVE");
+            Execute(other, "BEGIN EXCLUSIVE");
+            var (exit, said) = server.StartAnother();
+            Assert.Equal(2, exit);
+            Assert.Contains("Does another program hold it?", said, StringComparison.Ordinal);
+            Assert.DoesNotContain("   at ", said, StringComparison.Ordinal);
+            Execute(other, "ROLLBACK");
+        }
+
+        await server.Restart();
+        using var desk = await server.Open();
+        var news = await desk.Next("desk");
+        Assert.Equal("names", news["airings"]!.AsArray().Single()!["graphic"]!.GetValue<string>());
+        Assert.Empty(news["findings"]!.AsArray());
+    }
+
+    [Fact]
     public async Task Rows_that_cannot_be_read_are_left_out_and_said_and_all_others_are_there()
     {
         await using var server = await RunningServer.Begin();
@@ -227,6 +321,13 @@ public sealed class DiskTests
         var connection = new SqliteConnection($"Data Source={FileOf(server)};Pooling=False");
         connection.Open();
         return connection;
+    }
+
+    private static string Read(SqliteConnection connection, string sql)
+    {
+        using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        return (string)command.ExecuteScalar()!;
     }
 
     private static void Execute(SqliteConnection connection, string sql)

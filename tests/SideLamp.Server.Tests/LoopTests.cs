@@ -9,6 +9,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Rendering;
 using SideLamp.Server.Data;
+using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
 using SideLamp.StandIns;
 using SideLamp.Store;
@@ -27,9 +28,8 @@ public sealed class LoopTests : IDisposable
         var clock = new EngineClock(TimeProvider.System);
         var feed = new Feed(new FeedId("flood"), "Flood", "/nowhere", Feed.LeastEvery);
         var stage = new Stage(Kept.Of(DemoShow.Empty("token") with { Feeds = [feed] }, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
-        Database.Migrate(Path.Combine(_data.FullName, "show.db"));
-        using var database = Database.Open(Path.Combine(_data.FullName, "show.db"));
-        using var keeper = new Keeper(new ShowRepository(database), null, stage.Kept, NullLogger<Keeper>.Instance);
+        using var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
+        using var keeper = new Keeper(folder, null, stage.Kept, new Findings([]), NullLogger<Keeper>.Instance);
         var shelf = new Shelf([]);
         var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face));
         var folding = new Folding(book, shelf);
@@ -93,6 +93,43 @@ public sealed class LoopTests : IDisposable
         var again = new ShowFile(_data.FullName, time);
         Assert.Equal("Evening 4", again.Open()?.Kept.Show.Name);
         Assert.Contains("The copy of", again.Said[^1], StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_file_that_is_found_to_be_damaged_while_it_is_open_drives_no_copy_out_and_is_written_anew()
+    {
+        var kept = Kept.Of(DemoShow.Empty("token") with { Name = "This evening" }, Instant.FromUtc(2026, 6, 20, 21, 30));
+        using (var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true)))
+        {
+            var findings = new Findings([]);
+            using var keeper = new Keeper(folder, null, kept, findings, NullLogger<Keeper>.Instance);
+            Assert.True(await keeper.Keep(kept, []));
+            folder.File.Copy(folder.Files);
+            var copies = Directory.EnumerateFiles(Path.Combine(_data.FullName, "copies")).ToList();
+            folder.Files.Execute("PRAGMA wal_checkpoint(TRUNCATE)");
+            using (var torn = new FileStream(folder.File.Location, FileMode.Open, FileAccess.ReadWrite, FileShare.ReadWrite))
+            {
+                torn.Position = 5000;
+                torn.Write(new byte[torn.Length - 5000]);
+            }
+
+            // What it remembers of the file it need not read.
+            folder.Files.Execute("PRAGMA shrink_memory");
+            Assert.Throws<InvalidDataException>(() => folder.File.Copy(folder.Files));
+            Assert.Equal(copies, Directory.EnumerateFiles(Path.Combine(_data.FullName, "copies"), "*.db"));
+            keeper.Renew();
+            while (findings.All.IsEmpty)
+            {
+                await Task.Delay(5, TestContext.Current.CancellationToken);
+            }
+
+            Assert.Contains("was set aside as show.broken-", findings.All.Single(), StringComparison.Ordinal);
+            Assert.True(await keeper.Keep(kept, []));
+        }
+
+        using var again = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
+        Assert.True(again.Files.IsWhole());
+        Assert.Equal("This evening", again.Shows.Load()?.Kept.Show.Name);
     }
 
     public void Dispose() => _data.Delete(recursive: true);

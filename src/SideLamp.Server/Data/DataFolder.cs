@@ -20,14 +20,18 @@ public sealed class DataFolder : IDisposable
     private const int LongestTrail = 40;
     private const int ShortestKey = 16;
 
-    private readonly FileStream _lock;
     private readonly string _folder;
     private readonly Loaded? _loaded;
     private readonly bool _isFirst;
+    private readonly HeldFiles _held;
+    private readonly HeldFiles _heldLock;
+    private FileStream _lock;
+    private string _key = "";
+    private Action _keepSamples = () => { };
 
     private DataFolder(string folder, FileStream held, ServeOptions options)
     {
-        (_folder, _lock) = (folder, held);
+        (_folder, _lock, _heldLock) = (folder, held, new HeldFiles(LockOf(folder)));
         File = new ShowFile(folder, TimeProvider.System);
         if (options.Fresh)
         {
@@ -42,6 +46,9 @@ public sealed class DataFolder : IDisposable
         Shows = new ShowRepository(Writing);
         Assets = new AssetRepository(Files, folder);
         Revoked = new RevokedLinks(folder);
+        _held = new HeldFiles(File.Location, File.Location + "-wal", File.Location + "-shm");
+        _held.Remember();
+        _heldLock.Remember();
     }
 
     public ShowFile File { get; }
@@ -69,10 +76,10 @@ public sealed class DataFolder : IDisposable
         try
         {
             Directory.CreateDirectory(folder);
-            held = new FileStream(Path.Combine(folder, "lock"), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
+            held = Hold(folder);
             return new DataFolder(folder, held, options);
         }
-        catch (IOException error) when (held is null && System.IO.File.Exists(Path.Combine(folder, "lock")) && IsHeld(error))
+        catch (IOException error) when (held is null && IsHeld(error))
         {
             throw new IOException($"Another Side Lamp is using {folder}. Stop it first, or start this one with --data and another folder.", error);
         }
@@ -93,25 +100,65 @@ public sealed class DataFolder : IDisposable
         }
     }
 
+    /// <summary>
+    /// Makes sure that what is written lands in the folder. What was moved, deleted, replaced or damaged while the show is open is
+    /// made anew.
+    /// </summary>
+    /// <param name="isDamaged">Whether the database has said so.</param>
+    /// <returns>What was done, in sentences, after which the whole show must be written; null when all is in place.</returns>
+    /// <exception cref="IOException">It cannot be done now.</exception>
+    /// <exception cref="SqliteException">Likewise.</exception>
+    public string? Settle(bool isDamaged)
+    {
+        if (!_heldLock.AreInPlace())
+        {
+            Directory.CreateDirectory(_folder);
+            var held = Hold(_folder);
+            _lock.Dispose();
+            _lock = held;
+            _heldLock.Remember();
+        }
+
+        if (!isDamaged && _held.AreInPlace() && File.IsThere)
+        {
+            return null;
+        }
+
+        var said = File.Renew(Files, Writing);
+        _held.Remember();
+        File.Mark();
+        System.IO.File.WriteAllText(KeyFile, _key);
+        Revoked.KeepAgain();
+        _keepSamples();
+        var gone = Assets.KeepAgain();
+        return gone == 0 ? said : $"{said} {(gone == 1 ? "A stored picture or font" : $"{gone} stored pictures and fonts")} went with it: bring what graphics miss anew.";
+    }
+
     /// <summary>The secret that programs of the streamer's own send; made at the first start.</summary>
     public string Key()
     {
-        var path = Path.Combine(_folder, "key");
-        var key = System.IO.File.Exists(path) ? System.IO.File.ReadAllText(path).Trim() : "";
-        if (key.Length < ShortestKey)
+        if (_key.Length == 0)
         {
-            // An emptied file would lock every program out, and say nothing.
-            key = Ids.Secret();
-            System.IO.File.WriteAllText(path, key);
+            _key = System.IO.File.Exists(KeyFile) ? System.IO.File.ReadAllText(KeyFile).Trim() : "";
         }
 
-        return key;
+        if (_key.Length < ShortestKey)
+        {
+            // An emptied file would lock every program out, and say nothing.
+            _key = Ids.Secret();
+            System.IO.File.WriteAllText(KeyFile, _key);
+        }
+
+        return _key;
     }
 
     /// <summary>The pictures and animations that templates show as samples are stored like the streamer's own.</summary>
     /// <returns>Their ids.</returns>
-    public ImmutableHashSet<string> KeepSamples(string folder) =>
-        [.. Directory.EnumerateFiles(folder).Select(file => Intake.Keep(Assets, System.IO.File.ReadAllBytes(file), Path.GetFileNameWithoutExtension(file).Replace('-', ' ')).Id.Value)];
+    public ImmutableHashSet<string> KeepSamples(string folder)
+    {
+        _keepSamples = () => KeepSamples(folder);
+        return [.. Directory.EnumerateFiles(folder).Select(file => Intake.Keep(Assets, System.IO.File.ReadAllBytes(file), Path.GetFileNameWithoutExtension(file).Replace('-', ' ')).Id.Value)];
+    }
 
     /// <summary>The show as it was kept; in a new folder the demo, or an empty one.</summary>
     public Opening Opening(ServeOptions options, EngineClock clock)
@@ -131,6 +178,13 @@ public sealed class DataFolder : IDisposable
         Files.Dispose();
         _lock.Dispose();
     }
+
+    private string KeyFile => Path.Combine(_folder, "key");
+
+    private static string LockOf(string folder) => Path.Combine(folder, "lock");
+
+    /// <summary>Keeps every other Side Lamp out of the folder.</summary>
+    private static FileStream Hold(string folder) => new(LockOf(folder), FileMode.OpenOrCreate, FileAccess.ReadWrite, FileShare.None);
 
     /// <summary>EAGAIN of flock(2): somebody else holds the lock.</summary>
     private static bool IsHeld(IOException error) => error.HResult == 11;

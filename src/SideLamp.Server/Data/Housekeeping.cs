@@ -48,6 +48,11 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
         }
         catch (Exception error)
         {
+            if (error is InvalidDataException)
+            {
+                keeper.Renew();
+            }
+
             logger.LogError(error, "The data folder could not be tidied.");
             findings.Set("copy", "No copy of the show could be made just now. Side Lamp tries again in ten minutes.");
         }

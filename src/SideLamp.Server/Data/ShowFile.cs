@@ -22,6 +22,9 @@ public sealed class ShowFile(string folder, TimeProvider time)
 
     public string Location { get; } = Path.Combine(folder, "show.db");
 
+    /// <summary>Whether there is a file, and something in it.</summary>
+    public bool IsThere => Exists(Location);
+
     /// <summary>What was done with a file that could not be opened, in sentences; empty when it could.</summary>
     public List<string> Said { get; } = [];
 
@@ -43,7 +46,7 @@ public sealed class ShowFile(string folder, TimeProvider time)
             return loaded;
         }
 
-        SetAside();
+        Said.Add(SetAside() is { } aside ? $"The show’s file could not be read. It was set aside as {aside}." : "The show’s file was gone.");
         foreach (var copy in Copies())
         {
             File.Copy(copy, Location);
@@ -71,18 +74,53 @@ public sealed class ShowFile(string folder, TimeProvider time)
     }
 
     /// <summary>Makes a whole copy, and lets the oldest go.</summary>
+    /// <exception cref="InvalidDataException">What there is to copy is damaged.</exception>
     public void Copy(Database database)
     {
         Directory.CreateDirectory(_copies);
         var name = $"show-{When()}.db";
         var half = Path.Combine(_copies, name + ".half");
-        File.Delete(half);
-        database.CopyTo(half);
+        CopyWhole(database, half);
         File.Move(half, Path.Combine(_copies, name), overwrite: true);
         foreach (var old in Copies().Skip(MostCopies))
         {
             Delete(old);
         }
+    }
+
+    /// <summary>
+    /// A file that was moved, deleted, replaced or damaged while it was open is made anew; what is open holds its contents still,
+    /// unless they are damaged.
+    /// </summary>
+    /// <param name="open">All connections to it.</param>
+    /// <returns>What was done, in sentences.</returns>
+    /// <exception cref="IOException">It could not be done; all is as it was.</exception>
+    /// <exception cref="SqliteException">Likewise.</exception>
+    public string Renew(params ReadOnlySpan<Database> open)
+    {
+        var half = Location + ".half";
+        var log = "";
+        try
+        {
+            CopyWhole(open[0], half);
+        }
+        catch (Exception error) when (error is SqliteException or InvalidDataException or InvalidOperationException)
+        {
+            Delete(half);
+            Database.Migrate(half);
+            log = " The log begins anew.";
+        }
+
+        string? aside = null;
+        Database.Exchange(
+            () =>
+            {
+                aside = SetAside();
+                File.Move(half, Location, overwrite: true);
+            },
+            open
+        );
+        return aside is null ? $"The show’s file was moved or deleted while Side Lamp ran. It was written anew.{log}" : $"The show’s file was replaced or damaged while Side Lamp ran. What lay there was set aside as {aside}, and the show was written anew.{log}";
     }
 
     /// <summary>The show is thrown away, with its copies.</summary>
@@ -148,21 +186,27 @@ public sealed class ShowFile(string folder, TimeProvider time)
 
     private string When() => time.GetUtcNow().ToString("yyyyMMdd-HHmmss", CultureInfo.InvariantCulture);
 
-    private void SetAside()
+    /// <returns>The name it has from now on; null when there was none.</returns>
+    private string? SetAside()
     {
-        var when = When();
-        if (!File.Exists(Location))
-        {
-            Said.Add("The show’s file was gone.");
-        }
-
+        var name = $"show.broken-{When()}.db";
+        var isThere = File.Exists(Location);
         foreach (var ending in Endings.Where(ending => File.Exists(Location + ending)))
         {
-            File.Move(Location + ending, Path.Combine(folder, $"show.broken-{when}.db{ending}"), overwrite: true);
-            if (ending.Length == 0)
-            {
-                Said.Add($"The show’s file could not be read. It was set aside as show.broken-{when}.db.");
-            }
+            File.Move(Location + ending, Path.Combine(folder, name + ending), overwrite: true);
+        }
+
+        return isThere ? name : null;
+    }
+
+    private static void CopyWhole(Database database, string file)
+    {
+        Delete(file);
+        database.CopyTo(file);
+        using var copy = Database.Open(file);
+        if (!copy.IsWhole())
+        {
+            throw new InvalidDataException("The show’s file is damaged.");
         }
     }
 

@@ -1,5 +1,6 @@
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Loop;
+using SideLamp.Server.Files;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Feeds;

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using SideLamp.Server.Files;
 using UtfUnknown;
 
 namespace SideLamp.Server.Feeds;

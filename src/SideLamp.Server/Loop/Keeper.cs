@@ -1,4 +1,7 @@
+using Microsoft.Data.Sqlite;
 using SideLamp.Core.Loop;
+using SideLamp.Server.Data;
+using SideLamp.Server.Live;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Loop;
@@ -14,7 +17,11 @@ public sealed class Keeper : IDisposable
 
     private static readonly TimeSpan RetryAfter = TimeSpan.FromSeconds(1);
 
-    private readonly ShowRepository _repository;
+    /// <summary>How soon it is seen that somebody moved the files away, when nothing is to be written.</summary>
+    private static readonly TimeSpan LookAfter = TimeSpan.FromSeconds(2);
+
+    private readonly DataFolder _folder;
+    private readonly Findings _findings;
     private readonly ILogger<Keeper> _logger;
     private readonly Lock _turn = new();
     private readonly AutoResetEvent _ring = new(false);
@@ -26,11 +33,12 @@ public sealed class Keeper : IDisposable
     private Kept _wanted;
     private int _lost;
     private volatile bool _stopping;
+    private volatile bool _isDamaged;
 
     /// <param name="kept">What is on the disk; null = all must be written anew.</param>
-    public Keeper(ShowRepository repository, Kept? kept, Kept wanted, ILogger<Keeper> logger)
+    public Keeper(DataFolder folder, Kept? kept, Kept wanted, Findings findings, ILogger<Keeper> logger)
     {
-        (_repository, _kept, _wanted, _logger) = (repository, kept, wanted, logger);
+        (_folder, _kept, _wanted, _findings, _logger) = (folder, kept, wanted, findings, logger);
         _thread = new Thread(WriteAll) { IsBackground = true, Name = "keeper" };
         _thread.Start();
         if (!ReferenceEquals(kept, wanted))
@@ -76,6 +84,13 @@ public sealed class Keeper : IDisposable
         _ring.Set();
     }
 
+    /// <summary>Somebody found that what is kept cannot be read: it is written anew.</summary>
+    public void Renew()
+    {
+        _isDamaged = true;
+        _ring.Set();
+    }
+
     /// <summary>What waits is written first.</summary>
     public void Dispose()
     {
@@ -89,7 +104,7 @@ public sealed class Keeper : IDisposable
     {
         while (true)
         {
-            _ring.WaitOne(Trouble is null ? Timeout.InfiniteTimeSpan : RetryAfter);
+            _ring.WaitOne(Trouble is null ? LookAfter : RetryAfter);
             var stopping = _stopping;
             WriteOnce();
             if (stopping)
@@ -109,16 +124,20 @@ public sealed class Keeper : IDisposable
             (wanted, lines, waiting, _waiting) = (_wanted, [.. _lines], _waiting, []);
         }
 
-        if (ReferenceEquals(wanted, _kept) && lines.Count == 0 && _tidying is null)
-        {
-            waiting.ForEach(one => one.SetResult(true));
-            return;
-        }
-
         try
         {
-            _repository.Keep(_kept, wanted, lines);
-            _kept = wanted;
+            if (_folder.Settle(_isDamaged) is { } said)
+            {
+                (_kept, _isDamaged) = (null, false);
+                _findings.Set("store", said);
+            }
+
+            if (!ReferenceEquals(wanted, _kept) || lines.Count > 0)
+            {
+                _folder.Shows.Keep(_kept, wanted, lines);
+                _kept = wanted;
+            }
+
             bool isLevel;
             lock (_turn)
             {
@@ -129,7 +148,7 @@ public sealed class Keeper : IDisposable
 
             if (Interlocked.Exchange(ref _tidying, null) is { } bundled)
             {
-                _repository.TidyLarge(wanted, bundled);
+                _folder.Shows.TidyLarge(wanted, bundled);
             }
 
             // While something newer waits it is not over: that is written next.
@@ -138,6 +157,8 @@ public sealed class Keeper : IDisposable
         }
         catch (Exception error)
         {
+            // SQLITE_CORRUPT, SQLITE_NOTADB: it does not heal by itself.
+            _isDamaged |= error is SqliteException { SqliteErrorCode: 11 or 26 };
             _logger.LogError(error, "A change could not be kept.");
             Tell($"What changes is on air, but cannot be kept on disk: {error.Message.TrimEnd('.')}.");
             waiting.ForEach(one => one.SetResult(false));
