@@ -17,10 +17,17 @@ public sealed class Remembered<TKey, TValue>
     private readonly Func<TKey, TValue, long> _weigh;
     private long _bytes;
 
+    /// <summary>Counted here: the cache itself would walk through all it has.</summary>
+    private int _entries;
+
     public Remembered(long mostBytes, Func<TKey, TValue, long> weigh)
     {
         (_mostBytes, _weigh) = (mostBytes, weigh);
-        _kept.Events.Value!.ItemRemoved += (_, gone) => Interlocked.Add(ref _bytes, -_weigh(gone.Key!, gone.Value!));
+        _kept.Events.Value!.ItemRemoved += (_, gone) =>
+        {
+            Interlocked.Add(ref _bytes, -_weigh(gone.Key!, gone.Value!));
+            Interlocked.Decrement(ref _entries);
+        };
     }
 
     /// <summary>What all of it weighs, in bytes.</summary>
@@ -36,9 +43,10 @@ public sealed class Remembered<TKey, TValue>
         if (ReferenceEquals(kept, value))
         {
             Interlocked.Add(ref _bytes, _weigh(key, value));
-            while (Bytes > _mostBytes && _kept.Count > 1)
+            Interlocked.Increment(ref _entries);
+            while (Bytes > _mostBytes && Volatile.Read(ref _entries) is var entries and > 1)
             {
-                _kept.Policy.Eviction.Value!.Trim(Math.Max(1, _kept.Count / 10));
+                _kept.Policy.Eviction.Value!.Trim(Math.Max(1, entries / 10));
             }
         }
 

@@ -12,6 +12,9 @@ public sealed class EmojiSet
     private const int TextSelector = 0xFE0E;
     private const int Keycap = 0x20E3;
 
+    /// <summary>The first character that can be a picture by itself is the copyright sign. Source: Unicode's emoji-data.txt.</summary>
+    private const char FirstAlone = '\u00A9';
+
     private readonly ZipArchive _archive;
     private readonly Dictionary<string, ZipArchiveEntry> _entries;
     private readonly Lock _reading = new();
@@ -24,9 +27,19 @@ public sealed class EmojiSet
 
     /// <summary>File name of the picture for a grapheme that is to be shown as one; null when it is text.</summary>
     /// <param name="lastResort">Whether no face has the grapheme, so that a picture is better than nothing.</param>
-    public string? Find(string grapheme, bool lastResort = false)
+    public string? Find(ReadOnlySpan<char> grapheme, bool lastResort = false)
     {
-        var runes = grapheme.EnumerateRunes().Select(rune => rune.Value).ToList();
+        if (grapheme.Length == 1 && grapheme[0] < FirstAlone)
+        {
+            return null;
+        }
+
+        var runes = new List<int>();
+        foreach (var rune in grapheme.EnumerateRunes())
+        {
+            runes.Add(rune.Value);
+        }
+
         if (runes[0] < 0x23 || (runes.Contains(TextSelector) && !lastResort))
         {
             return null;

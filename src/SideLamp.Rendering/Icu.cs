@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using System.Runtime.InteropServices;
 
 namespace SideLamp.Rendering;
@@ -15,11 +16,14 @@ internal static unsafe class Icu
     private const int EmojiPresentation = 58;
     private const byte DefaultLeftToRight = 0xFE;
 
+    /// <summary>The first letter that runs to the left is U+0590; before it nothing steers directions either. Source: UAX #9, bidirectional classes.</summary>
+    private const char LastBeforeRightToLeft = '\u058F';
+
     private static readonly (nint Library, int Version) Loaded = Load();
     private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> BreakOpen =
         (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Function("ubrk_open");
     private static readonly delegate* unmanaged<nint, int> BreakNext = (delegate* unmanaged<nint, int>)Function("ubrk_next");
-    private static readonly delegate* unmanaged<nint, void> BreakClose = (delegate* unmanaged<nint, void>)Function("ubrk_close");
+    private static readonly delegate* unmanaged<nint, char*, int, int*, void> BreakSetText = (delegate* unmanaged<nint, char*, int, int*, void>)Function("ubrk_setText");
     private static readonly delegate* unmanaged<nint> BidiOpen = (delegate* unmanaged<nint>)Function("ubidi_open");
     private static readonly delegate* unmanaged<nint, char*, int, byte, byte*, int*, void> BidiSetPara =
         (delegate* unmanaged<nint, char*, int, byte, byte*, int*, void>)Function("ubidi_setPara");
@@ -27,6 +31,9 @@ internal static unsafe class Icu
     private static readonly delegate* unmanaged<nint, byte> BidiParaLevel = (delegate* unmanaged<nint, byte>)Function("ubidi_getParaLevel");
     private static readonly delegate* unmanaged<nint, void> BidiClose = (delegate* unmanaged<nint, void>)Function("ubidi_close");
     private static readonly delegate* unmanaged<int, int, sbyte> HasProperty = (delegate* unmanaged<int, int, sbyte>)Function("u_hasBinaryProperty");
+
+    /// <summary>Iterators that nobody uses now, by their kind: to open one takes longer than to use it.</summary>
+    private static readonly ConcurrentDictionary<int, ConcurrentBag<nint>> Iterators = new();
 
     /// <summary>Indices where a line may end, the text's length last.</summary>
     public static List<int> LineBreaksOf(string text) => BoundariesOf(text, LineBreaks);
@@ -41,9 +48,14 @@ internal static unsafe class Icu
     /// <param name="rtl">The paragraph's direction; null = by its first strong letter.</param>
     public static (byte[] Levels, byte Paragraph) LevelsOf(string text, bool? rtl)
     {
+        if (rtl != true && !text.AsSpan().ContainsAnyExceptInRange('\0', LastBeforeRightToLeft))
+        {
+            return (new byte[text.Length], 0);
+        }
+
         if (text.Length == 0)
         {
-            return ([], (byte)(rtl == true ? 1 : 0));
+            return ([], 1);
         }
 
         var bidi = BidiOpen();
@@ -72,21 +84,37 @@ internal static unsafe class Icu
             return found;
         }
 
+        var idle = Iterators.GetOrAdd(kind, _ => []);
+        if (!idle.TryTake(out var iterator))
+        {
+            iterator = Open(kind);
+        }
+
         fixed (char* start = text)
-        fixed (byte* locale = "en\0"u8)
         {
             var status = 0;
-            var iterator = BreakOpen(kind, locale, start, text.Length, &status);
+            BreakSetText(iterator, start, text.Length, &status);
             Check(status);
             for (var at = BreakNext(iterator); at >= 0; at = BreakNext(iterator))
             {
                 found.Add(at);
             }
-
-            BreakClose(iterator);
         }
 
+        idle.Add(iterator);
+
         return found;
+    }
+
+    private static nint Open(int kind)
+    {
+        fixed (byte* locale = "en\0"u8)
+        {
+            var status = 0;
+            var iterator = BreakOpen(kind, locale, null, 0, &status);
+            Check(status);
+            return iterator;
+        }
     }
 
     /// <summary>ICU's own codes: above 0 is a failure, below is a remark.</summary>

@@ -15,13 +15,15 @@ internal sealed record Item(int Start, int Length, byte Level, Script Script, Fo
 internal static class Itemizer
 {
     /// <param name="levels">Of each UTF-16 unit.</param>
+    /// <param name="graphemes">Where each ends.</param>
     /// <param name="fontsAt">The chosen face at an index, then its fallbacks.</param>
-    public static List<Item> Split(string text, byte[] levels, Func<int, List<FontFile>> fontsAt, EmojiSet emoji)
+    public static List<Item> Split(string text, byte[] levels, List<int> graphemes, Func<int, List<FontFile>> fontsAt, EmojiSet emoji)
     {
         var items = new List<Item>();
         var (start, whole) = (0, true);
+        var (last, length) = ((Item?)null, 0);
         var fonts = fontsAt(0);
-        foreach (var end in Icu.GraphemesOf(text))
+        foreach (var end in graphemes)
         {
             if (Emphasis.IsMark(text[start]))
             {
@@ -30,26 +32,35 @@ internal static class Itemizer
                 continue;
             }
 
-            var grapheme = text[start..end];
+            var grapheme = text.AsSpan(start, end - start);
             var picture = emoji.Find(grapheme);
-            var covering = picture is null ? fonts.FirstOrDefault(font => Covers(font, grapheme)) : null;
+            var covering = picture is null ? FirstCovering(fonts, grapheme) : null;
             picture ??= covering is null ? emoji.Find(grapheme, lastResort: true) : null;
             var font = picture is null ? covering ?? fonts[0] : null;
-            var last = items.Count > 0 ? items[^1] : null;
             var script = ScriptOf(grapheme) ?? last?.Script ?? Upcoming(text, end);
             if (whole && last is not null && font is not null && last.Font == font && last.Level == levels[start] && last.Script == script)
             {
-                items[^1] = last with { Length = end - last.Start };
+                length += end - start;
             }
             else
             {
-                items.Add(new Item(start, end - start, levels[start], script, font, picture));
+                Add();
+                (last, length) = (new Item(start, 0, levels[start], script, font, picture), end - start);
             }
 
             (start, whole) = (end, true);
         }
 
+        Add();
         return items;
+
+        void Add()
+        {
+            if (last is not null)
+            {
+                items.Add(last with { Length = length });
+            }
+        }
     }
 
     /// <summary>From logical to visual order, left to right. Source: UAX #9, rule L2.</summary>
@@ -70,13 +81,37 @@ internal static class Itemizer
         return visual;
     }
 
-    private static bool Covers(FontFile font, string grapheme) => grapheme.EnumerateRunes().All(rune => IsInvisible(rune.Value) || font.Has(rune.Value));
+    private static FontFile? FirstCovering(List<FontFile> fonts, ReadOnlySpan<char> grapheme)
+    {
+        foreach (var font in fonts)
+        {
+            if (Covers(font, grapheme))
+            {
+                return font;
+            }
+        }
+
+        return null;
+    }
+
+    private static bool Covers(FontFile font, ReadOnlySpan<char> grapheme)
+    {
+        foreach (var rune in grapheme.EnumerateRunes())
+        {
+            if (!IsInvisible(rune.Value) && !font.Has(rune.Value))
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
 
     /// <summary>Joiners and selectors steer shaping; no font need have a glyph for them.</summary>
     private static bool IsInvisible(int rune) => rune is 0x200C or 0x200D or 0x00AD or 0x2060 or (>= 0xFE00 and <= 0xFE0F);
 
     /// <summary>The script of the first letter that has one of its own; null when all are common to many.</summary>
-    private static Script? ScriptOf(string text)
+    private static Script? ScriptOf(ReadOnlySpan<char> text)
     {
         foreach (var rune in text.EnumerateRunes())
         {
@@ -90,5 +125,5 @@ internal static class Itemizer
         return null;
     }
 
-    private static Script Upcoming(string text, int from) => ScriptOf(text[from..]) ?? Script.Latin;
+    private static Script Upcoming(string text, int from) => ScriptOf(text.AsSpan(from)) ?? Script.Latin;
 }

@@ -12,7 +12,8 @@ namespace SideLamp.Rendering;
 /// <summary>Shapes text with HarfBuzz, with the same font files that pages get, so that both agree on every width.</summary>
 public sealed class TextShaper : ITextShaper, IDisposable
 {
-    private const int MostRemembered = 20_000;
+    /// <summary>What paragraphs may weigh together, in bytes; so may lines that were shaped by themselves.</summary>
+    private const long MostRemembered = 12_000_000;
 
     /// <summary>An emoji's picture hangs this far below the baseline, in em; the page does the same.</summary>
     private const double EmojiDrop = 0.14;
@@ -21,9 +22,11 @@ public sealed class TextShaper : ITextShaper, IDisposable
     private const int OwnWeight = 400;
 
     private static readonly Feature[] NoLigatures = [Feature.Parse("-liga"), Feature.Parse("-clig")];
+    private static readonly Language English = new("en");
     private readonly ConcurrentDictionary<string, FontFile> _fonts = new();
-    private readonly ConcurrentDictionary<(string, TextStyle, bool), ShapedLine> _lines = new();
-    private readonly ConcurrentDictionary<(string, TextStyle), Paragraph> _paragraphs = new();
+    private readonly ConcurrentDictionary<string, List<FontFile>> _faces = new();
+    private readonly Remembered<(string Text, TextStyle, bool), ShapedLine> _lines = new(MostRemembered, (line, _) => 500 + (4L * line.Text.Length));
+    private readonly Remembered<(string Text, TextStyle), Paragraph> _paragraphs = new(MostRemembered, (paragraph, _) => 500 + (100L * paragraph.Text.Length));
     private readonly string _folder;
     private readonly Func<string, string> _ownFile;
 
@@ -39,43 +42,67 @@ public sealed class TextShaper : ITextShaper, IDisposable
     public EmojiSet Emoji { get; }
 
     public Paragraph Shape(string text, TextStyle style) =>
-        Remembered(_paragraphs, (text, style), () =>
+        _paragraphs.Of((text, style), _ =>
         {
             var (levels, paragraph) = Icu.LevelsOf(text, null);
-            var (runs, spacing) = ShapeRuns(text, style, levels);
+            var graphemes = Icu.GraphemesOf(text);
+            var (runs, spacing) = ShapeRuns(text, style, levels, graphemes);
             var advance = new double[text.Length + 1];
-            var clusters = new HashSet<int> { text.Length };
-            foreach (var glyph in runs.SelectMany(run => run.Glyphs))
+            var begins = new bool[text.Length + 1];
+            begins[text.Length] = true;
+            foreach (var run in runs)
             {
-                advance[glyph.Cluster] += glyph.Advance;
-                clusters.Add(glyph.Cluster);
+                foreach (var glyph in run.Glyphs)
+                {
+                    advance[glyph.Cluster] += glyph.Advance;
+                    begins[glyph.Cluster] = true;
+                }
             }
 
-            foreach (var end in Icu.GraphemesOf(text))
+            foreach (var end in graphemes)
             {
                 // Letter spacing follows each grapheme that is drawn.
                 advance[end - 1] += Emphasis.IsMark(text[end - 1]) ? 0 : spacing;
             }
 
-            return new Paragraph(
+            return new ShapedParagraph(
                 text,
                 (paragraph & 1) == 1,
                 Sums(advance),
                 [.. Icu.LineBreaksOf(text)],
-                [.. Icu.GraphemesOf(text).Where(clusters.Contains)],
-                FontOf(style.Face).CapHeight
+                [.. graphemes.Where(end => begins[end])],
+                FontOf(style.Face).CapHeight,
+                runs,
+                spacing,
+                graphemes
             );
         });
 
     public ShapedLine ShapeLine(string text, TextStyle style, bool rtl) =>
-        Remembered(_lines, (text, style, rtl), () =>
+        _lines.Of((text, style, rtl), _ =>
         {
             var (levels, _) = Icu.LevelsOf(text, rtl);
-            var (runs, spacing) = ShapeRuns(text, style, levels);
-            var spaces = Math.Max(0, Icu.GraphemesOf(text).Count - text.Count(Emphasis.IsMark) - 1) * spacing;
-            var width = runs.Sum(run => run.Width) + spaces;
-            return new ShapedLine(text, rtl, width, spacing, InkOf(runs, spaces), SpansOf(runs));
+            var graphemes = Icu.GraphemesOf(text);
+            var (runs, spacing) = ShapeRuns(text, style, levels, graphemes);
+            return LineOf(text, rtl, runs, spacing, graphemes.Count - text.Count(Emphasis.IsMark));
         });
+
+    /// <inheritdoc/>
+    public ShapedLine LineOf(Paragraph paragraph, TextStyle style, int start, int end)
+    {
+        var text = Emphasis.Carried(paragraph.Text, start) + paragraph.Text[start..end];
+        return paragraph is ShapedParagraph whole && whole.RunsOf(start, end) is { } runs
+            ? LineOf(text, rtl: false, runs, whole.Spacing, whole.Graphemes.Count(at => at > start && at <= end && !Emphasis.IsMark(text[at - start - 1 + text.Length - (end - start)])))
+            : ShapeLine(text, style, paragraph.Rtl);
+    }
+
+    /// <param name="letters">How many graphemes are drawn.</param>
+    private static ShapedLine LineOf(string text, bool rtl, List<Run> runs, double spacing, int letters)
+    {
+        var spaces = Math.Max(0, letters - 1) * spacing;
+        var width = runs.Sum(run => run.Width) + spaces;
+        return new ShapedLine(text, rtl, width, spacing, InkOf(runs, spaces), SpansOf(runs));
+    }
 
     public void Dispose()
     {
@@ -99,11 +126,12 @@ public sealed class TextShaper : ITextShaper, IDisposable
         return sums.MoveToImmutable();
     }
 
-    private (List<Run> Runs, double Spacing) ShapeRuns(string text, TextStyle style, byte[] levels)
+    private (List<Run> Runs, double Spacing) ShapeRuns(string text, TextStyle style, byte[] levels, List<int> graphemes)
     {
         var items = Itemizer.Split(
             text,
             levels,
+            graphemes,
             at =>
             {
                 var (bold, italic) = Emphasis.At(text, at);
@@ -117,7 +145,7 @@ public sealed class TextShaper : ITextShaper, IDisposable
     }
 
     private static Run EmojiRun(string text, Item item) =>
-        new(text.Substring(item.Start, item.Length), item, 1, new Box(0, EmojiDrop - 1, 1, 1), [new Glyph(item.Start, 1)]);
+        new(text.Substring(item.Start, item.Length), item, [new Glyph(item.Start, 1, new Box(0, EmojiDrop - 1, 1, 1), JoinsBefore: false)]);
 
     private static Run ShapeRun(string text, Item item, double spacing)
     {
@@ -127,28 +155,24 @@ public sealed class TextShaper : ITextShaper, IDisposable
         buffer.AddUtf16(text.AsSpan(), item.Start, item.Length);
         buffer.Direction = item.Rtl ? Direction.RightToLeft : Direction.LeftToRight;
         buffer.Script = item.Script;
-        buffer.Language = new Language("en");
+        buffer.Language = English;
         var font = item.Font!;
         font.Font.Shape(buffer, spacing != 0 ? NoLigatures : []);
         double em = font.UnitsPerEm;
-        var (pen, ink) = (0.0, default(Box));
-        var glyphs = new List<Glyph>();
-        var positions = buffer.GlyphPositions;
-        foreach (var (glyph, at) in buffer.GlyphInfos.Select((glyph, at) => (glyph, at)))
+        var infos = buffer.GetGlyphInfoSpan();
+        var places = buffer.GetGlyphPositionSpan();
+        var glyphs = new List<Glyph>(infos.Length);
+        for (var at = 0; at < infos.Length; at++)
         {
-            var place = positions[at];
-            if (font.Font.TryGetGlyphExtents(glyph.Codepoint, out var extents) && extents.Width != 0)
-            {
-                var x = pen + ((place.XOffset + extents.XBearing) / em);
-                var y = -(place.YOffset + extents.YBearing) / em;
-                ink = ink.Union(new Box(x, y, extents.Width / em, -extents.Height / em));
-            }
-
-            pen += place.XAdvance / em;
-            glyphs.Add(new Glyph((int)glyph.Cluster, place.XAdvance / em));
+            var (glyph, place) = (infos[at], places[at]);
+            var ink =
+                font.Font.TryGetGlyphExtents(glyph.Codepoint, out var extents) && extents.Width != 0
+                    ? new Box((place.XOffset + extents.XBearing) / em, -(place.YOffset + extents.YBearing) / em, extents.Width / em, -extents.Height / em)
+                    : default;
+            glyphs.Add(new Glyph((int)glyph.Cluster, place.XAdvance / em, ink, glyph.GlyphFlags.HasFlag(GlyphFlags.UnsafeToBreak)));
         }
 
-        return new Run(text.Substring(item.Start, item.Length), item, pen, ink, glyphs);
+        return new Run(text.Substring(item.Start, item.Length), item, glyphs);
     }
 
     /// <summary>Ink of all runs, set side by side as the eye sees them.</summary>
@@ -184,36 +208,18 @@ public sealed class TextShaper : ITextShaper, IDisposable
         return spans.ToImmutable();
     }
 
-    private List<FontFile> FacesOf(string faceId)
-    {
-        var (family, weight) = Typefaces.Find(faceId) is { } shipped ? (shipped.Family, shipped.Weight) : ("", OwnWeight);
-        return
-        [
-            FontOf(faceId),
-            .. Typefaces.Fallbacks.Where(other => other != family).Select(other => FontOf(Typefaces.Nearest(Typefaces.Shipped, other, weight).Id)),
-        ];
-    }
+    /// <summary>The face, then those that letters come from that it lacks.</summary>
+    private List<FontFile> FacesOf(string faceId) =>
+        _faces.GetOrAdd(
+            faceId,
+            id =>
+            {
+                var (family, weight) = Typefaces.Find(id) is { } shipped ? (shipped.Family, shipped.Weight) : ("", OwnWeight);
+                return [FontOf(id), .. Typefaces.Fallbacks.Where(other => other != family).Select(other => FontOf(Typefaces.Nearest(Typefaces.Shipped, other, weight).Id))];
+            }
+        );
 
     private FontFile FontOf(string faceId) =>
         _fonts.GetOrAdd(faceId, id => new FontFile(id, Typefaces.Find(id) is { } face ? Path.Combine(_folder, face.File) : _ownFile(id)));
 
-    private static TValue Remembered<TKey, TValue>(ConcurrentDictionary<TKey, TValue> memory, TKey key, Func<TValue> make)
-        where TKey : notnull
-    {
-        if (memory.TryGetValue(key, out var known))
-        {
-            return known;
-        }
-
-        if (memory.Count > MostRemembered)
-        {
-            memory.Clear();
-        }
-
-        return memory[key] = make();
-    }
-
-    private sealed record Glyph(int Cluster, double Advance);
-
-    private sealed record Run(string Text, Item Item, double Width, Box Ink, List<Glyph> Glyphs);
 }

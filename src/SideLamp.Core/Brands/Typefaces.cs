@@ -40,11 +40,8 @@ public static class Typefaces
     /// </summary>
     public static Face Nearest(IEnumerable<Face> all, string family, int weight, bool italic = false) =>
         all.Where(face => face.Family == family)
-            .OrderBy(face => face.Italic == italic ? 0 : 1)
-            .ThenBy(face => Math.Abs(face.Weight - weight))
             // At equal distance the heavier: thin strokes vanish over moving pictures.
-            .ThenByDescending(face => face.Weight)
-            .First();
+            .MinBy(face => (face.Italic == italic ? 0 : 1, Math.Abs(face.Weight - weight), -face.Weight)) ?? throw new InvalidOperationException($"There is no face of {family}.");
 
     private static IEnumerable<Face> Family(string family, string filePrefix, string id, params int[] weights) =>
         weights.Select(weight =>

@@ -18,7 +18,7 @@ public sealed record Typography(string Heading, string Body, ImmutableArray<Face
             TypeRole.Figures => Figures ?? Heading,
             _ => Body,
         };
-        return Typefaces.Nearest([.. Own, .. Typefaces.Shipped], family, weight, italic);
+        return Typefaces.Nearest(Own.IsEmpty ? Typefaces.Shipped : Own.AddRange(Typefaces.Shipped), family, weight, italic);
     }
 
     private IEnumerable<string> Families => Typefaces.Families.Union(Own.Select(face => face.Family));

@@ -24,12 +24,21 @@ public static class Fitting
     private sealed class OneFit(ITextShaper shaper) : ITextShaper
     {
         private readonly Dictionary<(string, bool), ShapedLine> _lines = [];
+        private readonly Dictionary<(Paragraph, int, int), ShapedLine> _parts = new(ByPlace);
 
         public Paragraph Shape(string text, TextStyle style) => shaper.Shape(text, style);
 
         public ShapedLine ShapeLine(string text, TextStyle style, bool rtl) =>
             _lines.TryGetValue((text, rtl), out var known) ? known : _lines[(text, rtl)] = shaper.ShapeLine(text, style, rtl);
+
+        public ShapedLine LineOf(Paragraph paragraph, TextStyle style, int start, int end) =>
+            _parts.TryGetValue((paragraph, start, end), out var known) ? known : _parts[(paragraph, start, end)] = shaper.LineOf(paragraph, style, start, end);
     }
+
+    private static readonly IEqualityComparer<(Paragraph Of, int Start, int End)> ByPlace = EqualityComparer<(Paragraph Of, int Start, int End)>.Create(
+        (one, other) => ReferenceEquals(one.Of, other.Of) && (one.Start, one.End) == (other.Start, other.End),
+        one => HashCode.Combine(one.Start, one.End)
+    );
 
     private const string Ellipsis = "…";
 
@@ -172,7 +181,7 @@ public static class Fitting
         foreach (var end in candidates)
         {
             // Shaped by itself the line may be a little wider than in its paragraph: then the break before it is tried.
-            var line = shaper.ShapeLine(Emphasis.Carried(paragraph.Text, start) + Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
+            var line = shaper.LineOf(paragraph, style, start, TrimmedEnd(paragraph.Text, start, end));
             if (line.Width * size <= width + Slack)
             {
                 return (end, line);
@@ -193,7 +202,7 @@ public static class Fitting
         var cuts = paragraph.Cuts.Where(at => at > start).ToList();
         foreach (var end in cuts.TakeWhile(at => WidthOf(paragraph, start, at) * size <= width).Reverse().Append(cuts[0]))
         {
-            var line = shaper.ShapeLine(Emphasis.Carried(paragraph.Text, start) + Trimmed(paragraph.Text, start, end), style, paragraph.Rtl);
+            var line = shaper.LineOf(paragraph, style, start, TrimmedEnd(paragraph.Text, start, end));
             if (line.Width * size <= width + Slack || end == cuts[0])
             {
                 return (end, line);
@@ -252,14 +261,10 @@ public static class Fitting
         return shaper.ShapeLine(Ellipsis, request.Style, rtl);
     }
 
-    private static double WidthOf(Paragraph paragraph, int start, int end)
-    {
-        var length = Trimmed(paragraph.Text, start, end).Length;
-        return paragraph.Advance[start + length] - paragraph.Advance[start];
-    }
+    private static double WidthOf(Paragraph paragraph, int start, int end) => paragraph.Advance[TrimmedEnd(paragraph.Text, start, end)] - paragraph.Advance[start];
 
-    /// <summary>A line without the spaces that hang over its end.</summary>
-    private static string Trimmed(string text, int start, int end) => text[start..end].TrimEnd(' ', '\t', '\u3000');
+    /// <summary>The end of a line without the spaces that hang over it.</summary>
+    private static int TrimmedEnd(string text, int start, int end) => start + text.AsSpan(start, end - start).TrimEnd(" \t\u3000").Length;
 
     private static int SkipSpaces(string text, int at)
     {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Layout;
 
@@ -20,6 +21,11 @@ public interface ITextShaper
 
     /// <summary>Shapes a chosen line by itself: kerning at its ends differs from the paragraph's.</summary>
     ShapedLine ShapeLine(string text, TextStyle style, bool rtl);
+
+    /// <summary>A line of a paragraph of that style, shaped by itself.</summary>
+    /// <param name="end">Index behind its last letter.</param>
+    ShapedLine LineOf(Paragraph paragraph, TextStyle style, int start, int end) =>
+        ShapeLine(Emphasis.Carried(paragraph.Text, start) + paragraph.Text[start..end], style, paragraph.Rtl);
 }
 
 /// <summary>A shaped paragraph.</summary>
@@ -28,7 +34,7 @@ public interface ITextShaper
 /// <param name="Breaks">Indices, in rising order, where a line may end. Source: UAX #14. The text's length is the last.</param>
 /// <param name="Cuts">Indices, in rising order, where both a grapheme (UAX #29) and a shaping cluster end.</param>
 /// <param name="CapHeight">Height of a capital in em.</param>
-public sealed record Paragraph(
+public record Paragraph(
     string Text,
     bool Rtl,
     ImmutableArray<double> Advance,

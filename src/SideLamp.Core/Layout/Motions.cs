@@ -52,6 +52,9 @@ internal sealed class Motions(MotionStyle style, double scale, double speed)
         return moves.ToImmutable();
     }
 
+    /// <summary>Whether a part moves at all.</summary>
+    public static bool Moves(Part part) => part.Arrive is not null || part.Leave is not null || part.Start > Duration.Zero || part.End is not null || part.Hold is { Kind: not HoldKind.Sheen };
+
     /// <summary>A band of light that runs across, in a third of the period and at most this long, and then rests.</summary>
     public static Move Sheen(Duration period, double way)
     {

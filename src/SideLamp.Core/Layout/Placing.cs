@@ -108,7 +108,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
     {
         var own = parent;
         var feather = group.Feather == default ? (ImmutableArray<double>?)null : [Px(group.Feather.Top), Px(group.Feather.Right), Px(group.Feather.Bottom), Px(group.Feather.Left)];
-        if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || !_motions.Of(group, box, arrival).IsEmpty)
+        if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || Motions.Moves(group))
         {
             Add(
                 group,
