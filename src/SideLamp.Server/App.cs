@@ -24,7 +24,8 @@ public static class App
 {
     private const int LargestBody = 5_000_000;
 
-    public static WebApplication Build(ServeOptions options, DataFolder data)
+    /// <param name="opening">May still be under way: it is waited for by whoever needs the show.</param>
+    public static WebApplication Build(ServeOptions options, Task<Opening> opening)
     {
         // The build asks for the API's document before there are pages.
         var pages = Directory.CreateDirectory(Path.Combine(AppContext.BaseDirectory, "wwwroot")).FullName;
@@ -46,7 +47,8 @@ public static class App
         builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
         builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
         builder.Services.AddOpenApi("sidelamp", ApiDocument.Describe);
-        AddServices(builder.Services, options, data);
+        AddShow(builder.Services, options, () => opening.GetAwaiter().GetResult());
+        AddServices(builder.Services, options);
 
         var app = builder.Build();
         app.UseExceptionHandler();
@@ -64,30 +66,38 @@ public static class App
         return app;
     }
 
-    private static void AddServices(IServiceCollection services, ServeOptions options, DataFolder data)
+    /// <summary>What comes out of the data folder.</summary>
+    private static void AddShow(IServiceCollection services, ServeOptions options, Func<Opening> opened)
+    {
+        services.AddSingleton(_ => opened().Clock);
+        services.AddSingleton(_ => opened().Stage);
+        services.AddSingleton(_ => new Findings(opened().Said));
+        services.AddSingleton(_ => opened().Folder);
+        services.AddSingleton(all => all.GetRequiredService<DataFolder>().Assets);
+        services.AddSingleton(all => all.GetRequiredService<DataFolder>().Revoked);
+        services.AddSingleton(all => GateOptions.For(options.Port, all.GetRequiredService<DataFolder>().Key()));
+        services.AddSingleton(new TextShaper(Path.Combine(AppContext.BaseDirectory, "fonts"), face => opened().Folder.Assets.PathOf(new AssetId(face))));
+        services.AddSingleton(all => new Keeper(all.GetRequiredService<DataFolder>(), opened().Kept, opened().Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
+        services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, opened().Samples));
+        if (options.StandIns)
+        {
+            services.AddSingleton(all => new ClothWriter(all.GetRequiredService<DataFolder>().DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();
+        }
+    }
+
+    private static void AddServices(IServiceCollection services, ServeOptions options)
     {
         var folder = AppContext.BaseDirectory;
-        var clock = new EngineClock(new AwakeOrAsleep());
-        var opening = data.Opening(options, clock);
-        var samples = data.KeepSamples(Path.Combine(folder, "templates", "media"));
         services.AddSingleton(TimeProvider.System);
-        services.AddSingleton(clock);
         services.AddSingleton(options);
-        services.AddSingleton(data);
-        services.AddSingleton(data.Assets);
-        services.AddSingleton(data.Revoked);
-        services.AddSingleton(GateOptions.For(options.Port, data.Key())).AddSingleton<Gatekeeper>();
+        services.AddSingleton<Gatekeeper>();
         services.AddSingleton(new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Order(StringComparer.Ordinal).Select(file => (Path.GetFileName(file), File.ReadAllText(file)))));
-        services.AddSingleton(new TextShaper(Path.Combine(folder, "fonts"), face => data.Assets.PathOf(new AssetId(face))));
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
         services.AddSingleton<PictureBook>();
         services.AddSingleton<Folding>();
         services.AddSingleton<LayingAhead>();
         services.AddSingleton<DeskView>();
         services.AddSingleton<ItemBook>();
-        services.AddSingleton(new Findings(opening.Said));
-        services.AddSingleton(opening.Stage);
-        services.AddSingleton(all => new Keeper(data, opening.Kept, opening.Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddHostedService<FeedWorker>();
@@ -95,12 +105,6 @@ public static class App
         if (!options.Describing)
         {
             services.AddHostedService<WarmUp>();
-        }
-
-        services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, samples));
-        if (options.StandIns && Directory.Exists(data.DemoFiles))
-        {
-            services.AddSingleton(new ClothWriter(data.DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();
         }
     }
 
@@ -146,10 +150,15 @@ public static class App
         await hub.Serve(socket, stop.Token);
     }
 
-    private sealed class StandInHost(ClothWriter writer) : BackgroundService
+    private sealed class StandInHost(ClothWriter writer, DataFolder data) : BackgroundService
     {
         protected override async Task ExecuteAsync(CancellationToken stoppingToken)
         {
+            if (!Directory.Exists(data.DemoFiles))
+            {
+                return;
+            }
+
             try
             {
                 await writer.Run(stoppingToken);

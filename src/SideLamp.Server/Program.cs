@@ -10,7 +10,7 @@ using SideLamp.Server.Data;
 if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
 {
     var aside = new ServeOptions(Directory.CreateTempSubdirectory("sidelamp-document").FullName, ServeOptions.UsualPort, Empty: true, StandIns: false, Describing: true);
-    App.Build(aside, DataFolder.Open(aside)).Run();
+    App.Build(aside, Task.FromResult(Opening.Of(aside))).Run();
     return 0;
 }
 
@@ -47,10 +47,12 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
         return 2;
     }
 
-    DataFolder folder;
+    // Both take the compiler long: what has been kept is read while the server is put together.
+    var opening = Task.Run(() => Opening.Of(options), CancellationToken.None);
+    await using var app = App.Build(options, opening);
     try
     {
-        folder = DataFolder.Open(options);
+        await opening;
     }
     catch (Exception error) when (error is IOException or UnauthorizedAccessException or InvalidOperationException)
     {
@@ -58,11 +60,9 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
         return 2;
     }
 
-    using (folder)
     // SIGXFSZ, signal(7): a file that may not grow any more is a disk that takes nothing, and ends no show.
     using (PosixSignalRegistration.Create((PosixSignal)25, signal => signal.Cancel = true))
     {
-        await using var app = App.Build(options, folder);
         try
         {
             await app.StartAsync(stop);

@@ -9,11 +9,6 @@ using SideLamp.Store;
 
 namespace SideLamp.Server.Data;
 
-/// <summary>What the server begins with.</summary>
-/// <param name="Kept">What of it is on the disk already; null = all must be written.</param>
-/// <param name="Said">What the streamer should know of how it was found, in sentences.</param>
-public sealed record Opening(Stage Stage, Kept? Kept, ImmutableArray<string> Said);
-
 /// <summary>The folder with everything of the streamer's: the database, stored files, the key, and the demo's files.</summary>
 public sealed class DataFolder : IDisposable
 {
@@ -154,22 +149,30 @@ public sealed class DataFolder : IDisposable
 
     /// <summary>The pictures and animations that templates show as samples are stored like the streamer's own.</summary>
     /// <returns>Their ids.</returns>
-    public ImmutableHashSet<string> KeepSamples(string folder)
+    internal ImmutableHashSet<string> KeepSamples(string folder)
     {
         _keepSamples = () => KeepSamples(folder);
         return [.. Directory.EnumerateFiles(folder).Select(file => Intake.Keep(Assets, System.IO.File.ReadAllBytes(file), Path.GetFileNameWithoutExtension(file).Replace('-', ' ')).Id.Value)];
     }
 
     /// <summary>The show as it was kept; in a new folder the demo, or an empty one.</summary>
-    public Opening Opening(ServeOptions options, EngineClock clock)
+    internal Opening Opening(ServeOptions options)
     {
+        var clock = new EngineClock(new AwakeOrAsleep());
         File.Mark();
         var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(), clock.Now);
         var kept = made with { Show = Revoked.Obeyed(made.Show) };
         clock.GoOnFrom(kept.Air.Now);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, [.. Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>()]);
-        return new Opening(stage, _loaded is { IsOld: false } ? made : null, [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + ".")]);
+        return new Opening(
+            this,
+            clock,
+            stage,
+            _loaded is { IsOld: false } ? made : null,
+            [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + ".")],
+            KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
+        );
     }
 
     public void Dispose()

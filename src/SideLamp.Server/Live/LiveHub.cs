@@ -41,6 +41,8 @@ public sealed class LiveHub : BackgroundService
     private Dictionary<GraphicId, SwitchView> _told = [];
     private Instant _changedAt;
 
+    private bool _hasBegun;
+
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
 
@@ -49,7 +51,6 @@ public sealed class LiveHub : BackgroundService
         (_loop, _items, _desk, _clock, _keeper, _findings, _logger) = (loop, items, desk, clock, keeper, findings, logger);
         Epoch = Guid.NewGuid().ToString("n")[..12];
         _stream = new OutputStream(Epoch);
-        _stream.Show(_items.ItemsOf(loop.Stage), clock.Now);
         loop.Changed += Tell;
         keeper.TroubleChanged += TellDesks;
     }
@@ -90,6 +91,11 @@ public sealed class LiveHub : BackgroundService
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        lock (_telling)
+        {
+            Begin();
+        }
+
         using var timer = new PeriodicTimer(BeatEvery);
         while (await timer.WaitForNextTickAsync(stoppingToken))
         {
@@ -120,6 +126,16 @@ public sealed class LiveHub : BackgroundService
         }
     }
 
+    /// <summary>What was on air at the start is laid out while the server listens already; the first page waits for it.</summary>
+    private void Begin()
+    {
+        if (!_hasBegun)
+        {
+            _hasBegun = true;
+            _stream.Show(_items.ItemsOf(_loop.Stage), _clock.Now);
+        }
+    }
+
     private Page Admit(WebSocket socket, PageMessage hello)
     {
         var output = hello.Token is { } token ? OutputWith(token) : null;
@@ -133,6 +149,7 @@ public sealed class LiveHub : BackgroundService
 
         lock (_telling)
         {
+            Begin();
             _pages[page] = 0;
             page.Send(SnapNow());
             if (page.Output is null)
@@ -197,6 +214,7 @@ public sealed class LiveHub : BackgroundService
     {
         lock (_telling)
         {
+            _hasBegun = true;
             DismissRevoked(after.Show);
             if (before.Show.Canvas != after.Show.Canvas || before.Show.Brand.Type != after.Show.Brand.Type)
             {
