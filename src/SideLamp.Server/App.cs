@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
@@ -40,7 +41,12 @@ public static class App
             kestrel.AddServerHeader = false;
         });
         builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
-        builder.Services.ConfigureHttpJsonOptions(json => _ = options.Describing ? CoreJson.Describe(json.SerializerOptions) : CoreJson.Configure(json.SerializerOptions));
+        builder.Services.ConfigureHttpJsonOptions(json =>
+        {
+            _ = options.Describing ? CoreJson.Describe(json.SerializerOptions) : CoreJson.Configure(json.SerializerOptions);
+            // A page of another version, or a slip of the pen: what is not understood is not done in part.
+            json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        });
         // A background worker that fails is said in the log; the show goes on.
         builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
         // What cannot be read is told like any other fault, with its path.

@@ -69,7 +69,7 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Contains("37", (await page.Next("change"))["patch"]!.ToJsonString(), StringComparison.Ordinal);
         Assert.Equal(("37", "hawk-moths"), (await Word("leftCount"), await Word("leftName")));
         // A new round: the numbers begin anew, the names stay.
-        await Press("reset", new { graphic = "count", keep = true });
+        await Press("reset", new { graphic = "count", keepWords = true });
         Assert.Equal(("0", "0", "hawk-moths"), (await Word("leftCount"), await Word("rightCount"), await Word("leftName")));
 
         async Task<string> Word(string field) =>

@@ -56,6 +56,7 @@ public static partial class Unreadable
         {
             var one when one.Contains("missing required", StringComparison.Ordinal) => "Something that belongs here is missing.",
             var one when one.Contains("non-nullable", StringComparison.OrdinalIgnoreCase) || one.Contains("null", StringComparison.OrdinalIgnoreCase) => "There is no value here, and one is needed.",
+            var one when one.Contains("could not be mapped", StringComparison.Ordinal) => "Nothing of this name belongs here. Reload the page, if a page of Side Lamp sent it.",
             var one when one.Contains("could not be converted", StringComparison.Ordinal) => "The value here is of another kind than belongs there.",
             var one when one.Contains("depth", StringComparison.Ordinal) => "This is nested too deeply.",
             _ => error.LineNumber is { } line ? $"This is not JSON: look at line {line + 1}, place {(error.BytePositionInLine ?? 0) + 1}." : "This cannot be read as JSON.",
