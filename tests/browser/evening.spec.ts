@@ -18,6 +18,8 @@ test('from a typed name to the picture, through a saved file and a power cut, to
   // Standby shows what is typed before it is kept.
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('Odalys B. Thrupp')).toBeVisible();
   await expect(output.getByText('Odalys')).toHaveCount(0);
+  // However slow the server is over the words, the press that follows them does not overtake them.
+  await page.route('**/api/graphics/names', (route) => setTimeout(() => void route.continue(), 500), { times: 1 });
   await page.keyboard.press('Control+Enter');
   await expect(words.getByRole('button', { name: 'Keep' })).toBeDisabled();
 

@@ -180,10 +180,10 @@ public static class Endpoints
                 "/assets/{id}",
                 Results<PhysicalFileHttpResult, NotFound> (string id, AssetRepository assets, HttpContext context) =>
                 {
-                    var asset = assets.Find(new AssetId(id));
+                    var asset = assets.Find(new AssetId(id)) is { } known && File.Exists(assets.PathOf(known.Id)) ? known : null;
                     context.Response.Headers.CacheControl = asset is null ? "no-store" : "public, max-age=31536000, immutable";
                     context.Response.Headers.ContentSecurityPolicy = "sandbox; default-src 'none'; style-src 'unsafe-inline'";
-                    return asset is null || !File.Exists(assets.PathOf(asset.Id)) ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type, enableRangeProcessing: true);
+                    return asset is null ? TypedResults.NotFound() : TypedResults.PhysicalFile(assets.PathOf(asset.Id), asset.Type, enableRangeProcessing: true);
                 }
             )
             .ExcludeFromDescription();

@@ -27,3 +27,31 @@ test('an edit that is handed in while the page goes is sent at once, though anot
   void keep(edit('later'));
   expect(sent).toHaveLength(3);
 });
+
+test('a press waits for the words that were handed in before it, and for none that come after', async () => {
+  vi.stubGlobal('window', new EventTarget());
+  vi.resetModules();
+  // Nobody gets there by waiting.
+  vi.useFakeTimers({ toFake: ['setTimeout'] });
+  const { afterEdits } = await import('./order');
+  const { makeKeeper } = await import('./keeper');
+  const { keep } = makeKeeper(
+    new QueryClient(),
+    () => 0,
+    () => undefined,
+  );
+  const order: string[] = [];
+  const answers: (() => void)[] = [];
+  const edit = () => new Promise<object>((done) => answers.push(() => done({})));
+  const first = keep(edit).then(() => order.push('first'));
+  const second = keep(edit).then(() => order.push('second'));
+  const press = afterEdits().then(() => order.push('press'));
+  void keep(edit);
+  answers[0]!();
+  await first;
+  expect(order).toEqual(['first']);
+  answers[1]!();
+  await Promise.all([second, press]);
+  expect(order).toContain('press');
+  vi.useRealTimers();
+});

@@ -2,6 +2,7 @@ import type { QueryClient } from '@tanstack/react-query';
 import { toast } from 'sonner';
 import { Refusal } from '../api/client';
 import { forgetDeleted } from './deleted';
+import { handedIn } from './order';
 
 export type Keeping =
   { state: 'kept'; at: number } | { state: 'keeping' } | { state: 'refused' } | { state: 'waits' } | null;
@@ -16,12 +17,12 @@ export interface Keeper {
 export function makeKeeper(queries: QueryClient, now: () => number, tell: (keeping: Keeping) => void): Keeper {
   let newest = 0;
   let busy = false;
-  const queue: { send(revision: number): Promise<unknown>; done(answer: unknown): void }[] = [];
+  const queue: { send(revision: number): Promise<unknown>; answered(): void; done(answer: unknown): void }[] = [];
 
-  async function turn<T>(send: (revision: number) => Promise<T>): Promise<T | null> {
+  async function turn<T>(send: (revision: number) => Promise<T>, answered: () => void): Promise<T | null> {
     tell({ state: 'keeping' });
     try {
-      const answer = await send(newest);
+      const answer = await send(newest).finally(answered);
       newest = Math.max(newest, (answer as { revision?: number }).revision ?? 0);
       // It stands, but the disk would not have it yet: the top line says why.
       const waits = (answer as { isKept?: boolean }).isKept === false;
@@ -39,7 +40,7 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
   async function work(): Promise<void> {
     if (busy) return;
     busy = true;
-    for (let one = queue.shift(); one; one = queue.shift()) one.done(await turn(one.send));
+    for (let one = queue.shift(); one; one = queue.shift()) one.done(await turn(one.send, one.answered));
     busy = false;
   }
 
@@ -48,7 +49,7 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
   let leaving = false;
   window.addEventListener('pagehide', () => {
     leaving = true;
-    for (const { send } of queue.splice(0)) void send(newest).catch(() => undefined);
+    for (const { send, answered } of queue.splice(0)) void send(newest).then(answered, answered);
   });
   window.addEventListener('pageshow', () => (leaving = false));
 
@@ -57,7 +58,7 @@ export function makeKeeper(queries: QueryClient, now: () => number, tell: (keepi
       forgetDeleted();
       if (leaving) return send(newest).catch(() => null);
       return new Promise<T | null>((done) => {
-        queue.push({ send, done: (answer) => done(answer as T | null) });
+        queue.push({ send, ...handedIn(), done: (answer) => done(answer as T | null) });
         void work();
       });
     },

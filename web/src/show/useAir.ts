@@ -2,6 +2,7 @@ import { useCallback, useSyncExternalStore } from 'react';
 import { toast } from 'sonner';
 import { answered, client, Refusal, type Schemas } from '../api/client';
 import { useLive } from '../live/LiveContext';
+import { afterEdits } from './order';
 
 type Press = Schemas['Press'];
 export type Verb = Press['verb'];
@@ -89,11 +90,26 @@ async function askWhatBecame(id: string, at: number): Promise<void> {
   }
 }
 
+/** Verbs that show nothing: they wait for no words. */
+const showsNothing: ReadonlySet<Verb> = new Set([
+  'dark',
+  'lightsOut',
+  'stopCue',
+  'everyOff',
+  'hush',
+  'callOff',
+  'forget',
+]);
+
 /** Presses. What cannot be sent is said, never swallowed; and what was not answered in time is not done later. */
 export function useAir() {
   const { up, clock } = useLive();
   const send = useCallback(
-    async <T>(request: (signal: AbortSignal) => Promise<T>, onLost?: () => void): Promise<T | null> => {
+    async <T>(
+      request: (signal: AbortSignal) => Promise<T>,
+      ready: Promise<unknown> = Promise.resolve(),
+      onLost?: () => void,
+    ): Promise<T | null> => {
       const lost = (words: string): null => {
         toast.error(`${words} What is on air stays as it is.`, { id: 'lost' });
         return null;
@@ -101,9 +117,10 @@ export function useAir() {
       if (!up) return lost('Not sent: Side Lamp is not answering.');
       const signal = AbortSignal.timeout(patience);
       try {
-        return await inTurn(() => {
+        return await inTurn(async () => {
+          await ready;
           signal.throwIfAborted();
-          return request(signal);
+          return await request(signal);
         });
       } catch (error) {
         const unanswered = signal.aborted || (error instanceof Refusal && error.status === 0);
@@ -126,6 +143,7 @@ export function useAir() {
       const body = { id, verb, ...what, at } as unknown as Press;
       const done = await send(
         (signal) => answered(client.POST('/api/air', { body, signal })),
+        showsNothing.has(verb) ? undefined : afterEdits(),
         () => void askWhatBecame(id, at),
       );
       // The news comes before the answer: by now the desk knows.
