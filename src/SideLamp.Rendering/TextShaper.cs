@@ -219,7 +219,26 @@ public sealed class TextShaper : ITextShaper, IDisposable
             }
         );
 
+    /// <summary>An own face whose file is gone is set in the first fallback, which tells its own name: pages then draw the same.</summary>
     private FontFile FontOf(string faceId) =>
-        _fonts.GetOrAdd(faceId, id => new FontFile(id, Typefaces.Find(id) is { } face ? Path.Combine(_folder, face.File) : _ownFile(id)));
+        _fonts.GetOrAdd(
+            faceId,
+            id =>
+            {
+                if (Typefaces.Find(id) is { } face)
+                {
+                    return new FontFile(id, Path.Combine(_folder, face.File));
+                }
+
+                try
+                {
+                    return new FontFile(id, _ownFile(id));
+                }
+                catch (Exception error) when (error is IOException or UnauthorizedAccessException)
+                {
+                    return FontOf(Typefaces.Nearest(Typefaces.Shipped, Typefaces.Fallbacks[0], OwnWeight).Id);
+                }
+            }
+        );
 
 }

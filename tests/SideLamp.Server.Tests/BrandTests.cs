@@ -53,6 +53,28 @@ public sealed class BrandTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_typeface_whose_file_is_gone_is_stood_in_for_and_said_and_blinds_nothing()
+    {
+        var font = (await Bring(await File.ReadAllBytesAsync(Path.Combine(VectorTests.Root(), "fonts", "SourceSerif4_600SemiBold.ttf"))))["id"]!.GetValue<string>();
+        var show = await _server.Show();
+        var brand = show["brand"]!.DeepClone();
+        brand["type"]!["own"] = new JsonArray(new JsonObject { ["id"] = font, ["family"] = "Lane Serif", ["weight"] = 600, ["italic"] = false, ["file"] = "" });
+        brand["type"]!["heading"] = "Lane Serif";
+        Assert.Equal(HttpStatusCode.OK, (await Keep(brand, show)).StatusCode);
+        await _server.Press("light", "names");
+        await _server.Kill();
+        File.Delete(Path.Combine(_server.Data, "assets", font));
+        await _server.Restart();
+        Assert.Equal(HttpStatusCode.OK, (await _server.Press("light", "lamp")).StatusCode);
+        using var page = await _server.Open(await _server.Token());
+        var items = (await page.Next("snap"))["items"]!.ToJsonString();
+        Assert.Contains("Odalys", items, StringComparison.Ordinal);
+        Assert.DoesNotContain(font, items, StringComparison.Ordinal);
+        using var desk = await _server.Open();
+        Assert.Contains("“Lane Serif”", (await desk.Next("desk"))["findings"]!.AsArray().Single()!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Whatever_a_thing_is_called_it_can_be_changed_saved_and_deleted()
     {
         foreach (var name in new[] { "Face / left", "..", ".", "100 %2F", "a?b#c=d&e+f", "~1\\", "“ü 🦊" })

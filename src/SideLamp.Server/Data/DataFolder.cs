@@ -170,7 +170,7 @@ public sealed class DataFolder : IDisposable
             clock,
             stage,
             _loaded is { IsOld: false } ? made : null,
-            [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + ".")],
+            [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show)],
             KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
         );
     }
@@ -181,6 +181,12 @@ public sealed class DataFolder : IDisposable
         Files.Dispose();
         _lock.Dispose();
     }
+
+    private IEnumerable<string> MissingFaces(Show show) =>
+        from brand in show.Brands
+        from face in brand.Type.Own
+        where !System.IO.File.Exists(Assets.PathOf(new AssetId(face.Id)))
+        select $"A file of the typeface “{face.Family}” of the brand “{brand.Name}” is gone from the data folder. Other letters stand in for it: bring it anew, and start Side Lamp again.";
 
     private string KeyFile => Path.Combine(_folder, "key");
 
