@@ -186,7 +186,7 @@ public sealed class DataFolder : IDisposable
         from brand in show.Brands
         from face in brand.Type.Own
         where !System.IO.File.Exists(Assets.PathOf(new AssetId(face.Id)))
-        select $"A file of the typeface “{face.Family}” of the brand “{brand.Name}” is gone from the data folder. Other letters stand in for it: bring it anew, and start Side Lamp again.";
+        select $"The typeface “{face.Family}” is gone from the data folder: other letters stand in for it. Bring it anew to the brand “{brand.Name}”, and start Side Lamp again.";
 
     private string KeyFile => Path.Combine(_folder, "key");
 

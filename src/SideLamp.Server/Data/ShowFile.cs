@@ -120,7 +120,7 @@ public sealed class ShowFile(string folder, TimeProvider time)
             },
             open
         );
-        return aside is null ? $"The show’s file was moved or deleted while Side Lamp ran. It was written anew.{log}" : $"The show’s file was replaced or damaged while Side Lamp ran. What lay there was set aside as {aside}, and the show was written anew.{log}";
+        return aside is null ? $"The show’s file was moved or deleted. It was written anew.{log}" : $"The show’s file was replaced or damaged. It was written anew; what lay there was set aside as {aside}.{log}";
     }
 
     /// <summary>The show is thrown away, with its copies.</summary>
