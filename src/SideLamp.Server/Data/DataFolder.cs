@@ -24,6 +24,9 @@ public sealed class DataFolder : IDisposable
     private string _key = "";
     private Action _keepSamples = () => { };
 
+    /// <summary>What was done, while not all of it has been: the disk failed in the middle, and the rest is done the next time.</summary>
+    private string? _renewed;
+
     private DataFolder(string folder, FileStream held, ServeOptions options)
     {
         (_folder, _lock, _heldLock) = (folder, held, new HeldFiles(LockOf(folder)));
@@ -114,18 +117,23 @@ public sealed class DataFolder : IDisposable
             _heldLock.Remember();
         }
 
-        if (!isDamaged && _held.AreInPlace() && File.IsThere)
+        if (_renewed is null && (isDamaged || !_held.AreInPlace() || !File.IsThere))
+        {
+            _renewed = File.Renew(Files, Writing);
+            _held.Remember();
+        }
+
+        if (_renewed is not { } said)
         {
             return null;
         }
 
-        var said = File.Renew(Files, Writing);
-        _held.Remember();
         File.Mark();
         System.IO.File.WriteAllText(KeyFile, _key);
         Revoked.KeepAgain();
         _keepSamples();
         var gone = Assets.KeepAgain();
+        _renewed = null;
         return gone == 0 ? said : $"{said} {(gone == 1 ? "A stored picture or font" : $"{gone} stored pictures and fonts")} went with it: bring what graphics miss anew.";
     }
 
