@@ -10,7 +10,7 @@ import { TimersPage } from './timers/TimersPage';
 import { FeedsPage } from './feeds/FeedsPage';
 import { Frame } from './frame/Frame';
 import { CardTable } from './graphics/CardTable';
-import { FramePage } from './graphics/FramePage';
+import { SeatsPage } from './seats/SeatsPage';
 import { GraphicsPage } from './graphics/GraphicsPage';
 import { LiveProvider } from './live/LiveContext';
 import { OutputsPage } from './outputs/OutputsPage';
@@ -31,7 +31,7 @@ const router = createBrowserRouter([
       { path: '/graphics/:id', element: <GraphicsPage /> },
       { path: '/graphics/:id/cards', element: <CardTable /> },
       { path: '/workshop/:id', element: <WorkshopPage /> },
-      { path: '/frame', element: <FramePage /> },
+      { path: '/frame', element: <SeatsPage /> },
       { path: '/feeds', element: <FeedsPage /> },
       { path: '/timers', element: <TimersPage /> },
       { path: '/brand', element: <BrandPage /> },

@@ -8,7 +8,7 @@ import { Seen } from '../ui/Seen';
 import { BrandChoice } from './BrandChoice';
 import type { KeepBrand } from './keepBrand';
 import { Logos } from './Logos';
-import { Palette } from './Palette';
+import { PaletteRoles } from './PaletteRoles';
 import { Plates } from './Plates';
 import { Motion } from './Motion';
 import { Typefaces } from './Typefaces';
@@ -25,7 +25,7 @@ export function BrandPage() {
         <BrandChoice />
         <div className="grid min-h-0 grid-cols-[356px_minmax(0,1fr)] gap-5">
           <div className="grid min-h-0 content-start gap-6 overflow-y-auto pr-2 pb-2">
-            <Palette brand={brand} keep={keep} />
+            <PaletteRoles brand={brand} keep={keep} />
             <Typefaces brand={brand} keep={keep} />
             <Plates brand={brand} keep={keep} />
             <Motion brand={brand} keep={keep} />

@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { openKeyList } from '../frame/KeyList';
+import { openKeyList } from '../show/keyList';
 import { useLive } from '../live/LiveContext';
 import { AirMonitor } from '../monitor/AirMonitor';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
@@ -16,7 +16,7 @@ import { Segmented } from '../ui/Segmented';
 import { CueNote } from './CueNote';
 import { Cues } from './Cues';
 import { LoudnessControl } from './LoudnessControl';
-import { Map } from './Map';
+import { SeatMap } from './SeatMap';
 import { QuickWords } from './QuickWords';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
@@ -98,7 +98,7 @@ export function DeskPage() {
             </Button>
           </span>
         </div>
-        <Map desk={desk} />
+        <SeatMap desk={desk} />
         <Cues desk={desk} />
         <Timers />
         <Strip />

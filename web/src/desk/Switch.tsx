@@ -9,7 +9,7 @@ import { clockText } from '../show/format';
 import type { TimerProgram } from '../painter/timer';
 import type { Graphic, Template } from '../show/ShowContext';
 import { isLit, useAir, useAsked } from '../show/useAir';
-import { TimerFigures } from '../timers/TimerFigures';
+import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { OneMore } from './Counters';
@@ -43,7 +43,7 @@ interface Props {
 const awayWords = { aside: 'makes way, comes back', hush: 'waits for the end of the hush', alert: 'waits its turn' };
 
 /** One graphic's switch: it glows while the graphic is on air. */
-export const Switch = memo(function Switch(props: Props) {
+export const Switch = memo((props: Props) => {
   const { graphic, airing, view, template, timer, standby, comes, waits, repeats, away, follower, uncarried, desk } =
     props;
   const { press } = useAir();

@@ -2,8 +2,8 @@ import { ChevronsUpDown } from 'lucide-react';
 import { Link } from 'react-router';
 import { useLive } from '../live/LiveContext';
 import { useShow, type Timer } from '../show/ShowContext';
-import { TimerControls } from '../timers/TimerControls';
-import { TimerFigures } from '../timers/TimerFigures';
+import { TimerControls } from '../show/TimerControls';
+import { TimerFigures } from '../show/TimerFigures';
 import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 

@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { NavLink, Outlet } from 'react-router';
 import { KeyList } from './KeyList';
-import { Palette } from './Palette';
+import { CommandPalette } from './CommandPalette';
 import { places } from './places';
 import { TopLine } from './TopLine';
 
@@ -36,7 +36,7 @@ export function Frame() {
         <Outlet />
       </main>
       <KeyList />
-      <Palette />
+      <CommandPalette />
     </div>
   );
 }

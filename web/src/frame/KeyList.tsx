@@ -4,17 +4,11 @@ import { useEffect, useState } from 'react';
 import { fixedKeys } from '../desk/fixedKeys';
 import { keysOf } from '../desk/keys';
 import { useDesk } from '../desk/useDesk';
+import { opening } from '../show/keyList';
 import { useShow } from '../show/ShowContext';
 import { useAir } from '../show/useAir';
 import { Key } from '../ui/Button';
 import { isTyping } from '../ui/isTyping';
-
-const opening = 'sidelamp:keys';
-
-/** Opens the list of keys. */
-export function openKeyList(): void {
-  window.dispatchEvent(new Event(opening));
-}
 
 interface Listed {
   caps: readonly string[];

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { useLive } from '../live/LiveContext';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
 import type { Area } from '../monitor/Canvas';
+import { KeepClear } from '../monitor/KeepClear';
 import { PictureView } from '../monitor/PictureView';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
@@ -103,18 +104,6 @@ function useLitBoxes(but: string): Area[] {
 /** Shares of the frame as canvas px. */
 export function inPx(area: Area, { width, height }: { width: number; height: number }): Area {
   return { x: area.x * width, y: area.y * height, w: area.w * width, h: area.h * height };
-}
-
-export function KeepClear({ area, name }: { area: Area; name: string }) {
-  const share = (part: number) => `${part * 100}%`;
-  return (
-    <div
-      className="pointer-events-none absolute rounded-sm border border-dashed border-orchid bg-[repeating-linear-gradient(135deg,#e58ad026_0_6px,transparent_6px_12px)]"
-      style={{ left: share(area.x), top: share(area.y), width: share(area.w), height: share(area.h) }}
-    >
-      <span className="absolute top-0.5 left-1 text-[9px] text-white [text-shadow:0_0_3px_#000]">{name}</span>
-    </div>
-  );
 }
 
 function SafeLine({ area, name, low }: { area: Area; name: string; low?: boolean }) {

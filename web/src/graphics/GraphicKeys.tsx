@@ -1,6 +1,6 @@
 import { templateOf, useShow, type Graphic } from '../show/ShowContext';
 import { Field, KeptText } from '../ui/Field';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 
 /** The keys of a graphic on the desk. A key that belongs to something else is refused, and says to what. */
 export function GraphicKeys({ graphic }: { graphic: Graphic }) {

@@ -29,22 +29,22 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
   });
 
   const choose = useCallback((event: MouseEvent, id: string): void => {
-    const { also, inOrder, chosen } = latest.current;
+    const before = latest.current;
     if (event.ctrlKey || event.metaKey) {
       event.preventDefault();
-      setAlso(also.includes(id) ? also.filter((one) => one !== id) : [...also, id]);
+      setAlso((all) => (all.includes(id) ? all.filter((one) => one !== id) : [...all, id]));
     } else if (event.shiftKey) {
       event.preventDefault();
-      const places = [chosen, id].map((one) => inOrder.findIndex((graphic) => graphic.id === one));
-      setAlso(inOrder.slice(Math.min(...places), Math.max(...places) + 1).map((graphic) => graphic.id));
+      const places = [before.chosen, id].map((one) => before.inOrder.findIndex((graphic) => graphic.id === one));
+      setAlso(before.inOrder.slice(Math.min(...places), Math.max(...places) + 1).map((graphic) => graphic.id));
     } else setAlso([]);
   }, []);
   /** What the menu of a graphic is for: all that are chosen, when it is one of them. */
   const among = useCallback((id: string): { ids: string[]; lit: boolean } => {
-    const { also, chosen, lit } = latest.current;
-    const all = [chosen, ...also.filter((one) => one !== chosen)];
+    const { current } = latest;
+    const all = [current.chosen, ...current.also.filter((one) => one !== current.chosen)];
     const ids = all.includes(id) ? all : [id];
-    return { ids, lit: ids.some((one) => lit.has(one)) };
+    return { ids, lit: ids.some((one) => current.lit.has(one)) };
   }, []);
 
   return (
@@ -92,7 +92,7 @@ interface ThumbnailProps {
   onChoose(event: MouseEvent, id: string): void;
 }
 
-const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit, among, onChoose }: ThumbnailProps) {
+const Thumbnail = memo(({ id, name, edits, chosen, marked, lit, among, onChoose }: ThumbnailProps) => {
   const navigate = useNavigate();
   const [naming, setNaming] = useState(false);
   const [count, setCount] = useState(1);
@@ -106,9 +106,9 @@ const Thumbnail = memo(function Thumbnail({ id, name, edits, chosen, marked, lit
   const remove = async (): Promise<void> => {
     const those = among(id);
     if (those.lit && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
-    let count = 0;
-    for (const one of those.ids) if (await edits.deleteGraphic(one)) count++;
-    if (count > 0) tellDeleted(edits.undo, count === 1 ? 'The graphic is' : `${count} graphics are`, [], count);
+    let gone = 0;
+    for (const one of those.ids) if (await edits.deleteGraphic(one)) gone++;
+    if (gone > 0) tellDeleted(edits.undo, gone === 1 ? 'The graphic is' : `${gone} graphics are`, [], gone);
   };
   const rename = (next: string): void => {
     setNaming(false);

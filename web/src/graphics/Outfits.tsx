@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useShow, type Graphic, type Outfit, type Template } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 
 const begun = /^Outfit \d+$/;
 

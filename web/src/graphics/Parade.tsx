@@ -4,7 +4,7 @@ import { PictureView } from '../monitor/PictureView';
 import type { Template } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { Segmented } from '../ui/Segmented';
-import { useSample } from './useSample';
+import { useSample } from '../monitor/useSample';
 
 type Dwell = '4' | '6' | '10';
 const dwells: Dwell[] = ['4', '6', '10'];

@@ -14,7 +14,7 @@ import { namesBeside, useShow, type Graphic, type Placement } from '../show/Show
 import { Button } from '../ui/Button';
 import { Field, KeptText, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 import { toAlign, type Edge } from './placing';
 
 const edges: { edge: Edge; name: string; Icon: typeof AlignStartVertical }[] = [

@@ -10,7 +10,7 @@ import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import { Parade } from './Parade';
-import { useSample } from './useSample';
+import { useSample } from '../monitor/useSample';
 
 /** Opens the shelf: every template, live, in the show's own brand. */
 export function ShelfButton() {

@@ -5,7 +5,7 @@ import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import { Range } from '../ui/Range';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 import { kindOf } from './mediaValue';
 
 /** What is heard when it arrives: a shipped tone, or a file of one's own. */

@@ -3,7 +3,7 @@ import { cardName, namesBeside, useShow, type Graphic } from '../show/ShowContex
 import { Field, KeptText, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 
 /** How long it stays, what follows, and what it does by itself. */
 export function Timing({ graphic }: { graphic: Graphic }) {

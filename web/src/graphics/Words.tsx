@@ -4,7 +4,7 @@ import { useShow, type Card, type Graphic, type Template } from '../show/ShowCon
 import { Field, KeptText, same, Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { timerIn, timerWords } from '../show/timerWords';
-import { Heading } from './Heading';
+import { Heading } from '../ui/Heading';
 import { PictureField } from './PictureField';
 
 type TemplateField = Template['fields'][number];

@@ -45,7 +45,7 @@ export function connect(clock: Clock, listener: Listener): Connection {
   const open = (): void => {
     const opening = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/live`);
     socket = opening;
-    heard = Date.now();
+    heard = performance.now();
     opening.onopen = () => {
       retry = firstRetry;
       send(listener.hello);
@@ -53,7 +53,7 @@ export function connect(clock: Clock, listener: Listener): Connection {
       listener.onUp?.();
     };
     opening.onmessage = (event) => {
-      heard = Date.now();
+      heard = performance.now();
       const message = JSON.parse(String(event.data)) as Message;
       if (message.k === 'pong') clock.learn(message.t ?? 0, message.now ?? 0);
       else {
@@ -75,7 +75,7 @@ export function connect(clock: Clock, listener: Listener): Connection {
   };
 
   const watch = window.setInterval(() => {
-    if (!socket || Date.now() - heard <= silence) return;
+    if (!socket || performance.now() - heard <= silence) return;
     // A server that is stuck does not answer the goodbye either: nobody waits for it.
     const silent = socket;
     lose();

@@ -42,7 +42,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
   );
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
-    const show = (id: string, leg?: Leg): void => {
+    const draw = (id: string, leg?: Leg): void => {
       const item = picture && {
         id,
         graphic: '',
@@ -58,7 +58,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
     if (!play || !picture) {
       const length = (heldPath === 'leave' ? picture?.leave : picture?.arrive) ?? 0;
       // So slow that it stands still, for as long as anybody looks.
-      show('look', heldPath && { path: heldPath, at: now(), from: heldAt, rate: 1e-9, length });
+      draw('look', heldPath && { path: heldPath, at: now(), from: heldAt, rate: 1e-9, length });
       return undefined;
     }
     let timer = 0;
@@ -66,7 +66,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
     const run = (path: Leg['path']): void => {
       const length = path === 'arrive' ? picture.arrive : picture.leave;
       if (path === 'arrive') turn++;
-      show(`turn ${turn}`, { path, at: now(), from: 0, rate: 1, length });
+      draw(`turn ${turn}`, { path, at: now(), from: 0, rate: 1, length });
       const pause = path === 'arrive' ? staysFor : goneFor;
       timer = window.setTimeout(() => run(path === 'arrive' ? 'leave' : 'arrive'), length + pause);
     };

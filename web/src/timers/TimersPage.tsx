@@ -11,8 +11,8 @@ import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, KeptText, Select } from '../ui/Field';
 import { Empty, Page } from '../ui/Page';
-import { TimerControls } from './TimerControls';
-import { TimerFigures } from './TimerFigures';
+import { TimerControls } from '../show/TimerControls';
+import { TimerFigures } from '../show/TimerFigures';
 import { timerIn, timerWords } from '../show/timerWords';
 
 const kinds = { down: 'down, from a length', up: 'up, from zero', until: 'to a time of day' } as const;

@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
-import { Heading } from '../graphics/Heading';
+import { Heading } from '../ui/Heading';
 import { Button } from '../ui/Button';
 import { inputLook, KeptText } from '../ui/Field';
 import { usersOf, type TemplateJson } from './tree';

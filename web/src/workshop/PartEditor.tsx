@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useState } from 'react';
-import { Heading } from '../graphics/Heading';
+import { Heading } from '../ui/Heading';
 import { useShow } from '../show/ShowContext';
 import { Button } from '../ui/Button';
 import { inputLook, Select } from '../ui/Field';

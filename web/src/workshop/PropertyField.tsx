@@ -59,7 +59,7 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
           className="px-1.5"
           value={String(all[at] ?? 0)}
           onKeep={(text) =>
-            keep(Array.from({ length: count }, (_, place) => (place === at ? Number(text) : (all[place] ?? 0))))
+            keep([...Array(count).keys()].map((place) => (place === at ? Number(text) : (all[place] ?? 0))))
           }
         />
       ))}

@@ -4,7 +4,7 @@ import { useCallback, useState } from 'react';
 import { Link, useParams } from 'react-router';
 import { answered, client } from '../api/client';
 import { usePicture } from '../monitor/usePicture';
-import { useSample } from '../graphics/useSample';
+import { useSample } from '../monitor/useSample';
 import { FitNote } from '../show/FitNote';
 import { useShow, type Graphic } from '../show/ShowContext';
 import { UndoButtons } from '../show/UndoButtons';

@@ -7,8 +7,8 @@ import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
 import { Field, inputLook, KeptText, Select } from '../ui/Field';
 import { Page } from '../ui/Page';
-import { KeepClear } from './Easel';
-import { Heading } from './Heading';
+import { KeepClear } from '../monitor/KeepClear';
+import { Heading } from '../ui/Heading';
 
 const presets: { name: string; width: number; height: number }[] = [
   { name: 'Full HD', width: 1920, height: 1080 },
@@ -24,7 +24,7 @@ const presets: { name: string; width: number; height: number }[] = [
 const rates = ['24000/1001', '24/1', '25/1', '30000/1001', '30/1', '50/1', '60000/1001', '60/1'];
 
 /** The picture itself: its size, seats of one's own, what is drawn over what, and areas to keep clear. */
-export function FramePage() {
+export function SeatsPage() {
   const { show, edits } = useShow();
   const [drawing, setDrawing] = useState<'seat' | 'clear' | null>(null);
   const add = (area: Area): void => {

@@ -11,7 +11,7 @@ import { Switch } from './Switch';
 import type { Desk } from './useDesk';
 
 /** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
-export function Map({ desk }: { desk: Desk }) {
+export function SeatMap({ desk }: { desk: Desk }) {
   const { show } = useShow();
   const { news } = useLive();
   const { rows, strips, full, bySeat } = useMemo(() => laidOut(show), [show]);
@@ -58,7 +58,7 @@ function rowHeight(most: number): number {
 
 /** The seats as they lie in the frame, and who sits in each. */
 function laidOut(show: Show) {
-  const bySeat = new globalThis.Map<string, Graphic[]>();
+  const bySeat = new Map<string, Graphic[]>();
   for (const graphic of show.graphics) bySeat.set(graphic.seat, [...(bySeat.get(graphic.seat) ?? []), graphic]);
   const seats = seatsInFrame(show);
   const rows = [0, 1, 2].map((row) =>
@@ -77,7 +77,7 @@ function laidOut(show: Show) {
 /** What the news say of each graphic, looked up once for all switches. */
 function factsOf(show: Show, news: News | null) {
   const map = <T,>(all: readonly T[] | undefined, id: (one: T) => string) =>
-    new globalThis.Map((all ?? []).map((one) => [id(one), one]));
+    new Map((all ?? []).map((one) => [id(one), one]));
   const repeats = map(news?.repeats, (one) => one.graphic);
   const followers = map(news?.followers, (one) => one.graphic);
   const asides = new Set(news?.asides);
@@ -114,7 +114,7 @@ interface SeatProps {
   desk: Desk;
 }
 
-const Seat = memo(function Seat({ seat, graphics, facts, low, desk }: SeatProps) {
+const Seat = memo(({ seat, graphics, facts, low, desk }: SeatProps) => {
   const strip = seat.kind !== 'spot';
   return (
     <section

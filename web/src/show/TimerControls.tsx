@@ -2,8 +2,8 @@ import clsx from 'clsx';
 import { Minus, Pause, Play, Plus, RotateCcw } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useLive } from '../live/LiveContext';
-import type { Timer } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import type { Timer } from './ShowContext';
+import { useAir } from './useAir';
 import { Key, keyHint } from '../ui/Button';
 
 const minute = 60_000;

@@ -6,7 +6,7 @@ import { useLive } from '../live/LiveContext';
 import { useShow } from '../show/ShowContext';
 import { isLit, useAir } from '../show/useAir';
 import { Key } from '../ui/Button';
-import { openKeyList } from './KeyList';
+import { openKeyList } from '../show/keyList';
 import { places } from './places';
 
 interface Deed {
@@ -18,7 +18,7 @@ interface Deed {
 }
 
 /** Everything by name: Ctrl+K, a few letters, Enter. */
-export function Palette() {
+export function CommandPalette() {
   const [open, setOpen] = useState(false);
   // The key works wherever one is, also while typing.
   useEffect(() => {
