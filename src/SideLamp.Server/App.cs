@@ -54,6 +54,7 @@ public static class App
         builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
         builder.Services.AddOpenApi("sidelamp", ApiDocument.Describe);
         AddShow(builder.Services, options, () => opening.GetAwaiter().GetResult());
+        builder.Services.AddSingleton(Builds.In(pages));
         AddServices(builder.Services, options);
 
         var app = builder.Build();

@@ -11,6 +11,7 @@ using SideLamp.Server.Api;
 using SideLamp.Server.Data;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Views;
 using SideLamp.Store;
 
 namespace SideLamp.Server;
@@ -49,7 +50,7 @@ public sealed class WarmUp(
     private readonly ItemBook _items = new(book, new Findings([]), Microsoft.Extensions.Logging.Abstractions.NullLogger<ItemBook>.Instance);
 
     /// <summary>One of its own: the pages' remembers what was said last, and belongs to them.</summary>
-    private readonly DeskView _desk = new(book, shelf, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance);
+    private readonly News _news = new(new DeskView(book, shelf, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance), shelf, "");
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -59,7 +60,7 @@ public sealed class WarmUp(
         await Task.Delay(AfterStart, stoppingToken);
         var stage = loop.Stage;
         Try("The routes", () => _ = routes.Endpoints);
-        Try("The show", () => Write(ShowView.Of(stage, shelf, assets, withLinks: false)));
+        Try("The show", () => Write(new ShowView(stage, shelf, assets, withLinks: false)));
         Try("A press", () => JsonSerializer.Deserialize<Press>(Write<Press>(new PressDark(new CommandId(""), new GraphicId(""))), json.Value.SerializerOptions));
         await TryPress(stoppingToken);
         const string InMemory = "file:warm-up?mode=memory&cache=shared";
@@ -84,7 +85,8 @@ public sealed class WarmUp(
             stage = turn.Stage;
             shows.Keep(before.Kept, stage.Kept, [.. turn.Happenings.Select(one => new LogLine(one, null))]);
             CoreJson.Write(_stream.Show(_items.ItemsOf(stage), now));
-            Write(_desk.Of(stage, "", now, [], _desk.Switches(stage), null, []));
+            Write(_news.Next(stage, now, [], new FaultsView(null, [])));
+            Write(_news.All(now));
             foreach (var airing in stage.Air.Airings)
             {
                 CoreJson.Write(book.PictureOf(new Pinned(airing.Content, stage.Kept.Contents[airing.Content]), stage.Kept).Nodes);

@@ -71,7 +71,7 @@ public sealed class BrandTests : IAsyncLifetime
         Assert.Contains("Odalys", items, StringComparison.Ordinal);
         Assert.DoesNotContain(font, items, StringComparison.Ordinal);
         using var desk = await _server.Open();
-        Assert.Contains("“Lane Serif”", (await desk.Next("desk"))["findings"]!.AsArray().Single()!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("“Lane Serif”", (await desk.Next("news"))["faults"]!["findings"]!.AsArray().Single()!.GetValue<string>(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -46,7 +46,7 @@ public sealed class DiskTests
             Assert.True(Stopwatch.GetElapsedTime(since) < TimeSpan.FromSeconds(1), "The press waited for the disk.");
             Assert.Equal((HttpStatusCode.OK, false), (answer.StatusCode, (await answer.Content.ReadFromJsonAsync<JsonNode>())!["isKept"]!.GetValue<bool>()));
             Assert.Contains("Odalys", (await output.Next("change")).ToJsonString(), StringComparison.Ordinal);
-            Assert.Contains("cannot be kept", (await desk.Next(news => news["unkept"] is not null))["unkept"]!.GetValue<string>(), StringComparison.Ordinal);
+            Assert.Contains("cannot be kept", (await desk.Next(news => news["faults"]?["unkept"] is not null))["faults"]!["unkept"]!.GetValue<string>(), StringComparison.Ordinal);
             // Reading, and what is said of presses, waits for nobody.
             Assert.Equal(HttpStatusCode.OK, (await server.Http.DeleteAsync("/api/graphics/vote")).StatusCode);
             Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
@@ -60,12 +60,12 @@ public sealed class DiskTests
             }
         }
 
-        await desk.Next(news => news["k"]!.GetValue<string>() == "desk" && news["unkept"] is null);
+        await desk.Next(news => news["k"]!.GetValue<string>() == "news" && news["faults"]?["unkept"] is null);
         await server.Kill();
         await server.Restart();
         Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
         using var again = await server.Open();
-        var news = await again.Next("desk");
+        var news = await again.Next("news");
         Assert.Contains(news["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "names");
         // The log of that time is there, too.
         Assert.Contains("Names lit", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
@@ -108,7 +108,7 @@ public sealed class DiskTests
             await server.Press("light", graphic);
             await output.Next("change");
             (await server.Send("PATCH", "/api/show", $$"""{"revision":9000000000000000,"name":"After {{how}}"}""")).EnsureSuccessStatusCode();
-            await desk.Next(news => news["findings"]?.ToJsonString().Contains(said ?? "", StringComparison.Ordinal) == true && news["unkept"] is null);
+            await desk.Next(news => news["faults"]?["findings"]?.ToJsonString().Contains(said ?? "", StringComparison.Ordinal) == true && news["faults"]?["unkept"] is null);
             for (var kept = ""; !kept.Contains($"After {how}", StringComparison.Ordinal); await Task.Delay(10))
             {
                 await using var other = Open(server);
@@ -127,8 +127,8 @@ public sealed class DiskTests
         await server.Restart();
         Assert.Equal("After the lock is deleted", (await server.Show())["name"]!.GetValue<string>());
         using var again = await server.Open();
-        var news = await again.Next("desk");
-        Assert.Empty(news["findings"]!.AsArray());
+        var news = await again.Next("news");
+        Assert.Empty(news["faults"]!["findings"]!.AsArray());
         Assert.Equal("names", news["airings"]!.AsArray().Single(airing => airing!["phase"]!.GetValue<string>() != "leaving")!["graphic"]!.GetValue<string>());
         // The log of all that time is there.
         await using (var kept = Open(server))
@@ -160,9 +160,9 @@ public sealed class DiskTests
 
         await server.Restart();
         using var desk = await server.Open();
-        var news = await desk.Next("desk");
+        var news = await desk.Next("news");
         Assert.Equal("names", news["airings"]!.AsArray().Single()!["graphic"]!.GetValue<string>());
-        Assert.Empty(news["findings"]!.AsArray());
+        Assert.Empty(news["faults"]!["findings"]!.AsArray());
     }
 
     [Fact]
@@ -185,9 +185,9 @@ public sealed class DiskTests
         Assert.Contains("names", graphics);
         Assert.DoesNotContain("vote", graphics);
         using var desk = await server.Open();
-        var news = await desk.Next("desk");
+        var news = await desk.Next("news");
         Assert.Contains(news["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "names");
-        Assert.Contains(news["findings"]!.AsArray(), one => one!.GetValue<string>().Contains("“vote” could not be read", StringComparison.Ordinal));
+        Assert.Contains(news["faults"]!["findings"]!.AsArray(), one => one!.GetValue<string>().Contains("“vote” could not be read", StringComparison.Ordinal));
         Assert.Equal(HttpStatusCode.OK, (await server.Press("dark", "names")).StatusCode);
     }
 
@@ -240,7 +240,7 @@ public sealed class DiskTests
         await server.Restart();
         Assert.Equal("The Lantern Cloth", (await server.Show())["name"]!.GetValue<string>());
         using var desk = await server.Open();
-        var findings = (await desk.Next("desk"))["findings"]!.ToJsonString();
+        var findings = (await desk.Next("news"))["faults"]!["findings"]!.ToJsonString();
         Assert.Contains(how is "lost" ? "was gone" : "set aside as show.broken-", findings, StringComparison.Ordinal);
         Assert.Contains("was opened in its place", findings, StringComparison.Ordinal);
         Assert.Equal(how != "lost", Directory.EnumerateFiles(server.Data, "show.broken-*.db").Any());
@@ -263,7 +263,7 @@ public sealed class DiskTests
         await server.Restart();
         Assert.Equal("New show", (await server.Show())["name"]!.GetValue<string>());
         using var desk = await server.Open();
-        Assert.Contains("new, empty show", (await desk.Next("desk"))["findings"]!.ToJsonString(), StringComparison.Ordinal);
+        Assert.Contains("new, empty show", (await desk.Next("news"))["faults"]!["findings"]!.ToJsonString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -280,7 +280,7 @@ public sealed class DiskTests
         await server.Restart();
         Assert.Equal("The Lantern Cloth", (await server.Show())["name"]!.GetValue<string>());
         using var desk = await server.Open();
-        Assert.Empty((await desk.Next("desk"))["findings"]!.AsArray());
+        Assert.Empty((await desk.Next("news"))["faults"]!["findings"]!.AsArray());
     }
 
     [Fact]
@@ -305,7 +305,7 @@ public sealed class DiskTests
         await using var server = await RunningServer.Begin("--rehearsal");
         async Task<string> Fate(string id, double at) => (await server.Http.GetFromJsonAsync<JsonNode>(FormattableString.Invariant($"/api/air/{id}?at={at}")))!["fate"]!.GetValue<string>();
         using var desk = await server.Open();
-        var now = (await desk.Next("desk"))["now"]!.GetValue<double>();
+        var now = (await desk.Next("news"))["now"]!.GetValue<double>();
         await server.Press("light", "names", id: "lost");
         Assert.Equal("done", await Fate("lost", now));
         Assert.Equal("notKnown", await Fate("never", now));

@@ -34,8 +34,8 @@ public sealed class FormerVersionsTests
         // Versions 4 and later could step cards and start timers; the second card of the names was up.
         Assert.Equal(version >= 4 ? "c2" : "c1", names["up"]!.GetValue<string>());
         using var desk = await server.Open();
-        var news = await desk.Next("desk");
-        Assert.Empty(news["findings"]!.AsArray());
+        var news = await desk.Next("news");
+        Assert.Empty(news["faults"]!["findings"]!.AsArray());
         Assert.DoesNotContain(news["airings"]!.AsArray(), airing => airing!["edited"]!.GetValue<bool>() && version >= 6);
         if (version >= 5)
         {
@@ -57,7 +57,7 @@ public sealed class FormerVersionsTests
         await server.Kill();
         await server.Restart();
         using var again = await server.Open();
-        Assert.Contains((await again.Next("desk"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
+        Assert.Contains((await again.Next("news"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
         var later = await server.Show();
         Assert.True(JsonNode.DeepEquals(show["graphics"], later["graphics"]));
         Assert.All(later["keepClear"]!.AsArray(), area => Assert.Equal("Another", area!["name"]!.GetValue<string>()));

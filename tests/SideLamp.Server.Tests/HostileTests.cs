@@ -276,7 +276,7 @@ public sealed class HostileTests : IAsyncLifetime
         await act();
         for (var beat = 0; beat < 2; beat++)
         {
-            await _desk.Next("desk");
+            await _desk.Next("news");
         }
 
         await StillHeard(what);
@@ -312,14 +312,14 @@ public sealed class HostileTests : IAsyncLifetime
                 return;
             }
 
-            await _desk.Next("desk");
+            await _desk.Next("news");
         }
 
         Assert.Fail($"“{words}” was never shown.");
     }
 
     private Task Trouble(string feed, string words) =>
-        _desk.Next(news => news["k"]!.GetValue<string>() == "desk" && news["feeds"]!.AsArray().Any(one => one!["id"]!.GetValue<string>() == feed && (one["trouble"]?.GetValue<string>() ?? "").Contains(words, StringComparison.Ordinal)));
+        _desk.Next(news => news["k"]!.GetValue<string>() == "news" && news["feeds"]!.AsArray().Any(one => one!["id"]!.GetValue<string>() == feed && (one["trouble"]?.GetValue<string>() ?? "").Contains(words, StringComparison.Ordinal)));
 
     private async Task Accepted(string method, string path, string body)
     {

@@ -35,7 +35,7 @@ public sealed class KillTests
             acknowledged += count;
             await server.Restart();
             using var desk = await server.Open();
-            var onAir = (await desk.Next("desk"))["airings"]!
+            var onAir = (await desk.Next("news"))["airings"]!
                 .AsArray()
                 .Where(one => one!["phase"]!.GetValue<string>() is "arriving" or "lit" or "reviving" or "waiting")
                 .Select(one => one!["graphic"]!.GetValue<string>())

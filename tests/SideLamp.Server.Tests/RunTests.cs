@@ -25,9 +25,9 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Equal(["lamp", "names", "place"], change["put"]!.AsArray().Select(item => item!["graphic"]!.GetValue<string>()).Order());
         await Press("takeBack", new { });
         using var desk = await _server.Open();
-        var news = await desk.Next("desk");
+        var news = await desk.Next("news");
         Assert.Empty(Lit(news));
-        Assert.Empty(news["cueSteps"]!.AsArray());
+        Assert.Empty(news["ahead"]!["cueSteps"]!.AsArray());
         Assert.Contains("Taken back: Opening", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
     }
 
@@ -36,11 +36,11 @@ public sealed class RunTests : IAsyncLifetime
     {
         using var desk = await _server.Open();
         await Press("cue", new { cue = "opening" });
-        var ahead = await desk.Next(message => message["cueSteps"]?.AsArray().Count == 1);
+        var ahead = await desk.Next(message => message["ahead"]?["cueSteps"]?.AsArray().Count == 1);
         // As the demo's cue says: 8 s after the press.
-        Assert.Equal(8000, ahead["cueSteps"]![0]!["at"]!.GetValue<double>() - ahead["airings"]![0]!["litAt"]!.GetValue<double>(), 1.0);
+        Assert.Equal(8000, ahead["ahead"]!["cueSteps"]![0]!["at"]!.GetValue<double>() - ahead["airings"]![0]!["litAt"]!.GetValue<double>(), 1.0);
         await Ahead(8500);
-        await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).SequenceEqual(["lamp", "place", "sightings"]));
+        await desk.Next(message => message["k"]!.GetValue<string>() == "news" && Lit(message).SequenceEqual(["lamp", "place", "sightings"]));
     }
 
     [Fact]
@@ -91,26 +91,26 @@ public sealed class RunTests : IAsyncLifetime
         var refused = await Edit("sighting", new { every = 12_000 });
         Assert.Equal("/every", (await refused.Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!["path"]!.GetValue<string>());
         using var desk = await _server.Open();
-        await desk.Next("desk");
+        await desk.Next("news");
         await Press("every", new { graphic = "sighting" });
         await Ahead(8 * 60_000);
-        var news = await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Contains("sighting"));
+        var news = await desk.Next(message => message["k"]!.GetValue<string>() == "news" && Lit(message).Contains("sighting"));
         Assert.Contains("came by itself", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
         // What is switched off while setting up does not come any more.
         await Edit("sighting", new { every = (int?)null });
-        Assert.Empty((await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && message["repeats"]!.AsArray().Count == 0))["repeats"]!.AsArray());
+        Assert.Empty((await desk.Next(message => message["k"]!.GetValue<string>() == "news" && message["ahead"]!["repeats"]!.AsArray().Count == 0))["ahead"]!["repeats"]!.AsArray());
     }
 
     [Fact]
     public async Task A_press_that_was_stuck_on_its_way_is_refused_and_not_done()
     {
         using var desk = await _server.Open();
-        var now = (await desk.Next("desk"))["now"]!.GetValue<double>();
+        var now = (await desk.Next("news"))["now"]!.GetValue<double>();
         var late = await Press("light", new { graphic = "names", at = now - 3500 });
         Assert.Equal(HttpStatusCode.Conflict, late.StatusCode);
         Assert.Contains("too late", await late.Content.ReadAsStringAsync(), StringComparison.Ordinal);
         Assert.True((await Press("light", new { graphic = "lamp", at = now })).IsSuccessStatusCode);
-        Assert.Equal(["lamp"], Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Any())));
+        Assert.Equal(["lamp"], Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "news" && Lit(message).Any())));
     }
 
     [Fact]
@@ -166,7 +166,7 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Equal(["thanks"], (await _server.Http.GetFromJsonAsync<JsonNode>("/api/cues/goodnight/picture"))!.AsArray().Select(one => one!["graphic"]!.GetValue<string>()));
         Assert.Null(Program(await Preview("check"))["zero"]);
         using var desk = await _server.Open();
-        Assert.Equal(["place", "tip"], Lit(await desk.Next("desk")));
+        Assert.Equal(["place", "tip"], Lit(await desk.Next("news")));
         Assert.Equal(HttpStatusCode.NotFound, (await _server.Http.GetAsync("/api/cues/none/picture")).StatusCode);
 
         async Task<JsonNode> Preview(string graphic) => (await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic })).Content.ReadFromJsonAsync<JsonNode>())!["nodes"]!;
@@ -272,18 +272,18 @@ public sealed class RunTests : IAsyncLifetime
         await _server.Kill();
         await _server.Restart();
         using var desk = await _server.Open();
-        var news = await desk.Next("desk");
-        Assert.Equal("sighting", news["repeats"]![0]!["graphic"]!.GetValue<string>());
-        Assert.NotNull(news["hush"]);
-        Assert.Equal("opening", news["standbyCue"]!.GetValue<string>());
+        var news = await desk.Next("news");
+        Assert.Equal("sighting", news["ahead"]!["repeats"]![0]!["graphic"]!.GetValue<string>());
+        Assert.NotNull(news["ahead"]!["hush"]);
+        Assert.Equal("opening", news["standby"]!["cue"]!.GetValue<string>());
         // What waits is called off by what the desk was told of it, once.
-        var since = news["alerts"]!.AsArray().Single()!["since"]!.GetValue<double>();
+        var since = news["ahead"]!["alerts"]!.AsArray().Single()!["since"]!.GetValue<double>();
         Assert.Equal(HttpStatusCode.OK, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
         Assert.Equal(HttpStatusCode.Conflict, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
         Assert.Contains("Names dark", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
         // Undo still knows the last act, and the seat what it held.
         await Press("takeBack", new { });
-        Assert.Contains("names", Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "desk" && Lit(message).Any())));
+        Assert.Contains("names", Lit(await desk.Next(message => message["k"]!.GetValue<string>() == "news" && Lit(message).Any())));
     }
 
     /// <summary>The program of the figures among these nodes.</summary>
@@ -304,7 +304,7 @@ public sealed class RunTests : IAsyncLifetime
     private async Task<JsonNode> Switch(string graphic)
     {
         using var desk = await _server.Open();
-        return (await desk.Next("desk"))["switches"]!.AsArray().Single(one => one!["graphic"]!.GetValue<string>() == graphic)!;
+        return (await desk.Next("news"))["switches"]!.AsArray().Single(one => one!["graphic"]!.GetValue<string>() == graphic)!;
     }
 
     private static IEnumerable<string> Lit(JsonNode news) =>

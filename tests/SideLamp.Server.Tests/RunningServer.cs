@@ -137,7 +137,13 @@ internal sealed class LivePage(ClientWebSocket socket) : IDisposable
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
 
-    /// <summary>The next message that holds; others are let go by.</summary>
+    /// <summary>All that the news have told by now.</summary>
+    public JsonObject News { get; private set; } = [];
+
+    /// <summary>The last news as they came.</summary>
+    public JsonNode LastNews { get; private set; } = new JsonObject();
+
+    /// <summary>The next message that holds; others are let go by. News come as all that is known by then.</summary>
     public async Task<JsonNode> Next(Func<JsonNode, bool> holds)
     {
         using var late = new CancellationTokenSource(Patience);
@@ -154,6 +160,12 @@ internal sealed class LivePage(ClientWebSocket socket) : IDisposable
 
             Assert.NotEqual(WebSocketMessageType.Close, part.MessageType);
             var message = JsonNode.Parse(Encoding.UTF8.GetString(buffer, 0, length))!;
+            if (message["k"]!.GetValue<string>() == "news")
+            {
+                LastNews = message;
+                message = News = Wire.Folded(News, message.AsObject());
+            }
+
             if (holds(message))
             {
                 return message;

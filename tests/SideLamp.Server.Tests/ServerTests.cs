@@ -31,7 +31,7 @@ public sealed class ServerTests : IAsyncLifetime
         await _server.Press("toggle", "names", id: "same");
         await _server.Press("toggle", "names", id: "same");
         using var desk = await _server.Open();
-        var news = await desk.Next("desk");
+        var news = await desk.Next("news");
         Assert.Single(news["airings"]!.AsArray(), airing => airing!["phase"]!.GetValue<string>() is "arriving" or "lit");
     }
 

@@ -48,7 +48,8 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 
     public Stage Told(params IEnumerable<TrailLine> lines)
     {
-        var trail = Trail.AddRange(lines);
+        var last = Trail.LastOrDefault()?.No ?? 0;
+        var trail = Trail.AddRange(lines.Select((line, at) => line with { No = last + 1 + at }));
         return this with { Trail = trail.Count > LongestTrail ? trail.RemoveRange(0, trail.Count - LongestTrail) : trail };
     }
 }
@@ -56,6 +57,9 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 /// <param name="Graphic">What it is about; null = nothing in particular.</param>
 public sealed record TrailLine(Instant At, string Sentence, GraphicId? Graphic)
 {
+    /// <summary>Counts the lines of one run of the server, from 1.</summary>
+    public long No { get; init; }
+
     /// <summary>Null for what is no news of its own.</summary>
     public static TrailLine? Of(LogLine line) => Airing.Trail.Tell(line.Happening, line.Name) is { } sentence ? new TrailLine(line.Happening.At, sentence, line.Happening.Graphic) : null;
 }

@@ -10,6 +10,7 @@ using SideLamp.Rendering;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 using SideLamp.Server.Security;
+using SideLamp.Server.Views;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Api;
@@ -51,7 +52,7 @@ public static class Endpoints
 
     private static void MapShow(RouteGroupBuilder api)
     {
-        api.MapGet("/show", (HttpContext context, ShowLoop loop, Shelf shelf, AssetRepository assets, Gatekeeper gate) => ShowView.Of(loop.Stage, shelf, assets, gate.MayReadLinks(context)))
+        api.MapGet("/show", (HttpContext context, ShowLoop loop, Shelf shelf, AssetRepository assets, Gatekeeper gate) => new ShowView(loop.Stage, shelf, assets, gate.MayReadLinks(context)))
             .WithName("getShow");
         api.MapPatch(
                 "/show",

@@ -4,6 +4,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Views;
 
 namespace SideLamp.Server.Api;
 
@@ -35,5 +36,5 @@ public static class Workshop
             .ProducesProblem(404);
     }
 
-    private static TemplateView? Own(Stage stage, Shelf shelf, string id) => shelf.Find(stage.Show, new TemplateId(id)) is { } template ? TemplateView.Of(template, own: true) : null;
+    private static TemplateView? Own(Stage stage, Shelf shelf, string id) => shelf.Find(stage.Show, new TemplateId(id)) is { } template ? TemplateView.Of(template, stage.Show) : null;
 }

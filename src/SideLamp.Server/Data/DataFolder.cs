@@ -172,7 +172,7 @@ public sealed class DataFolder : IDisposable
         var kept = made with { Show = Revoked.Obeyed(made.Show) };
         clock.GoOnFrom(kept.Air.Now);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, [.. Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>()]);
+        var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(
             this,
             clock,

@@ -4,6 +4,7 @@ using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
 using SideLamp.Server.Api;
+using SideLamp.Server.Views;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Data;

@@ -32,13 +32,12 @@ public sealed class LiveHub : BackgroundService
     private readonly ItemBook _items;
     private readonly Keeper _keeper;
     private readonly Findings _findings;
+    private readonly Builds _builds;
     private readonly ILogger<LiveHub> _logger;
-    private readonly DeskView _desk;
+    private readonly News _news;
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
 
-    private ImmutableArray<SwitchView> _switches = [];
-    private Dictionary<GraphicId, SwitchView> _told = [];
     private Instant _changedAt;
 
     private bool _hasBegun;
@@ -46,11 +45,11 @@ public sealed class LiveHub : BackgroundService
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
 
-    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, EngineClock clock, Keeper keeper, Findings findings, ILogger<LiveHub> logger)
+    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, Shelf shelf, EngineClock clock, Keeper keeper, Findings findings, Builds builds, ILogger<LiveHub> logger)
     {
-        (_loop, _items, _desk, _clock, _keeper, _findings, _logger) = (loop, items, desk, clock, keeper, findings, logger);
+        (_loop, _items, _clock, _keeper, _findings, _builds, _logger) = (loop, items, clock, keeper, findings, builds, logger);
         Epoch = Guid.NewGuid().ToString("n")[..12];
-        _stream = new OutputStream(Epoch);
+        (_stream, _news) = (new OutputStream(Epoch), new News(desk, shelf, Epoch));
         loop.Changed += Tell;
         keeper.TroubleChanged += TellDesks;
     }
@@ -102,7 +101,7 @@ public sealed class LiveHub : BackgroundService
             try
             {
                 TellTime();
-                // Ages of feeds go on even when nothing else happens.
+                // What changes by itself, such as a page that falls behind.
                 TellDesks();
             }
             catch (Exception error)
@@ -140,6 +139,7 @@ public sealed class LiveHub : BackgroundService
     {
         var output = hello.Token is { } token ? OutputWith(token) : null;
         var page = new Page(socket, output?.Id, hello.Token);
+        page.Send(new Welcome("welcome", hello.Token is null ? _builds.Desk : _builds.Output));
         if (output is null && hello.Token is not null)
         {
             page.Send(new Gone("gone", "revoked"));
@@ -150,11 +150,12 @@ public sealed class LiveHub : BackgroundService
         lock (_telling)
         {
             Begin();
+            TellDifferences([.. Desks]);
             _pages[page] = 0;
             page.Send(SnapNow());
             if (page.Output is null)
             {
-                page.Send(NewsNow(_desk.Switches(_loop.Stage)));
+                page.Send(_news.All(_clock.Now));
             }
             else
             {
@@ -205,7 +206,7 @@ public sealed class LiveHub : BackgroundService
             page.Send(SnapNow());
             if (page.Output is null)
             {
-                page.Send(NewsNow(_desk.Switches(_loop.Stage)));
+                page.Send(_news.All(_clock.Now));
             }
         }
     }
@@ -275,25 +276,26 @@ public sealed class LiveHub : BackgroundService
         // One at a time, or an older view could overtake a newer one.
         lock (_telling)
         {
-            var desks = _pages.Keys.Where(page => page.Output is null).ToList();
-            if (desks.Count == 0)
+            if (Desks.ToList() is { Count: > 0 } desks)
             {
-                return;
+                TellDifferences(desks);
             }
+        }
+    }
 
-            var switches = _desk.Switches(_loop.Stage);
-            List<SwitchView> differing = [];
-            if (switches != _switches)
-            {
-                differing = [.. switches.Where(one => _told.GetValueOrDefault(one.Graphic) != one)];
-                (_switches, _told) = (switches, switches.ToDictionary(one => one.Graphic));
-            }
+    private IEnumerable<Page> Desks => _pages.Keys.Where(page => page.Output is null);
 
-            var news = CoreJson.Write(NewsNow(differing));
-            foreach (var desk in desks)
-            {
-                desk.Send(news);
-            }
+    private void TellDifferences(IReadOnlyList<Page> desks)
+    {
+        if (_news.Next(_loop.Stage, _clock.Now, PagesNow(), new FaultsView(_keeper.Trouble, _findings.All)) is not { } differing)
+        {
+            return;
+        }
+
+        var news = CoreJson.Write(differing);
+        foreach (var desk in desks)
+        {
+            desk.Send(news);
         }
     }
 
@@ -307,19 +309,15 @@ public sealed class LiveHub : BackgroundService
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
     }
 
-    private DeskNews NewsNow(IEnumerable<SwitchView> switches)
+    private ImmutableArray<PageView> PagesNow()
     {
         var late = _clock.Now - _changedAt > LateAfter;
-        var pages = _pages.Keys.Where(page => page is { Output: not null, Report: not null });
-        return _desk.Of(
-            _loop.Stage,
-            Epoch,
-            _clock.Now,
-            pages.Select(page => new PageView(page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
-            switches,
-            _keeper.Trouble,
-            _findings.All
-        );
+        return
+        [
+            .. _pages
+                .Keys.Where(page => page is { Output: not null, Report: not null })
+                .Select(page => new PageView(page.Id, page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
+        ];
     }
 
     /// <summary>The next message; null when the page has gone or sent nonsense.</summary>

@@ -16,6 +16,8 @@ public sealed class Page(WebSocket socket, OutputId? output, string? token)
     private const int MostWaiting = 64;
     private readonly Channel<string> _queue = Channel.CreateBounded<string>(new BoundedChannelOptions(MostWaiting) { SingleReader = true });
 
+    public string Id { get; } = Guid.NewGuid().ToString("n")[..8];
+
     /// <summary>The output it shows; null for a desk.</summary>
     public OutputId? Output { get; } = output;
 

@@ -45,6 +45,10 @@ public sealed record ItemSound(string Url, double Level);
 /// <param name="Order">All ids in drawing order; null = as it was.</param>
 public sealed record Patch(Item Item, ImmutableArray<Node>? Set, ImmutableArray<string>? Del, ImmutableArray<string>? Order);
 
+/// <summary>The first that a page hears.</summary>
+/// <param name="Build">Of the pages that this server serves: a page of another build loads itself anew.</param>
+public sealed record Welcome(string K, string Build);
+
 /// <summary>All there is to show. A page that gets one drops what it has.</summary>
 /// <param name="Epoch">One run of the server.</param>
 /// <param name="Rev">Counts the changes of this output within the epoch.</param>
@@ -99,4 +103,4 @@ public sealed record PageMessage(
 
 /// <summary>The kinds of message on the live socket, gathered so that the API's document describes them.</summary>
 /// <param name="Page">Sent by pages; all others are sent to them.</param>
-public sealed record LiveMessages(PageMessage? Page, Snap? Snap, Change? Change, Beat? Beat, Volume? Volume, Gone? Gone, Pong? Pong, DeskNews? Desk);
+public sealed record LiveMessages(PageMessage? Page, Welcome? Welcome, Snap? Snap, Change? Change, Beat? Beat, Volume? Volume, Gone? Gone, Pong? Pong, DeskNews? News);

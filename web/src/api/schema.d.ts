@@ -584,18 +584,27 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AheadView: {
+            followers: components["schemas"]["Following"][];
+            repeats: components["schemas"]["ComingView"][];
+            cueSteps: components["schemas"]["CueAheadView"][];
+            alerts: components["schemas"]["WaitingView"][];
+            asides: string[];
+            hush?: null | components["schemas"]["HushView"];
+            waits: boolean;
+        };
         AiringView: {
-            id: string;
-            graphic: components["schemas"]["GraphicId"];
-            card: components["schemas"]["CardId"];
-            seat: components["schemas"]["SeatId"];
-            phase: components["schemas"]["Phase"];
-            origin: components["schemas"]["Origin"];
+            id?: string;
+            graphic?: components["schemas"]["GraphicId"];
+            card?: components["schemas"]["CardId"];
+            seat?: components["schemas"]["SeatId"];
+            phase?: components["schemas"]["Phase"];
+            origin?: components["schemas"]["Origin"];
             litAt?: null | components["schemas"]["Instant"];
             stay?: null | components["schemas"]["Duration"];
             stayEnds?: null | components["schemas"]["Instant"];
             stepsAt?: null | components["schemas"]["Instant"];
-            edited: boolean;
+            edited?: boolean;
         };
         AreaId: string;
         AssetId: string;
@@ -608,12 +617,17 @@ export interface components {
         Attention: {
             /** @enum {unknown} */
             kind: "bounce" | "sheen" | "pulse";
-            every: number;
+            every: unknown;
         };
         /** @enum {unknown} */
         AttentionKind: "bounce" | "sheen" | "pulse";
         /** @enum {unknown} */
         AtZero: "stop" | "over" | "again";
+        BackView: {
+            takeBack?: null | string;
+            lightsOut: boolean;
+            bringsBack: string[];
+        };
         Beat: {
             k: string;
             epoch: string;
@@ -673,7 +687,7 @@ export interface components {
             };
             id?: unknown;
         };
-        CardId: string;
+        CardId: unknown;
         Change: {
             k: string;
             epoch: string;
@@ -685,6 +699,16 @@ export interface components {
             put?: null | components["schemas"]["Item"][];
             patch?: null | components["schemas"]["Patch"][];
             drop?: null | string[];
+        };
+        ChoiceView: {
+            graphic?: components["schemas"]["GraphicId"];
+            up?: components["schemas"]["CardId"];
+            worn?: null | components["schemas"]["OutfitId"];
+            words?: null | {
+                [key: string]: {
+                    [key: string]: string;
+                };
+            };
         };
         Colour: string;
         ComingView: {
@@ -733,7 +757,7 @@ export interface components {
         Cycle: {
             /** @enum {unknown} */
             order: "once" | "round" | "shuffle";
-            every?: null | number;
+            every?: null | unknown;
             cards: string[];
         };
         /** @enum {unknown} */
@@ -741,30 +765,57 @@ export interface components {
         DeskNews: {
             k: string;
             epoch: string;
+            now: components["schemas"]["Instant"];
             /** Format: int64 */
             revision: number;
-            now: components["schemas"]["Instant"];
-            airings: components["schemas"]["AiringView"][];
-            followers: components["schemas"]["Following"][];
-            repeats: components["schemas"]["ComingView"][];
-            cueSteps: components["schemas"]["CueAheadView"][];
-            alerts: components["schemas"]["WaitingView"][];
-            asides: string[];
-            last: components["schemas"]["SeatMemory"][];
-            hush?: null | components["schemas"]["HushView"];
-            lightsOut: boolean;
-            bringsBack: string[];
-            waits: boolean;
-            takeBack?: null | string;
-            trail: components["schemas"]["TrailLine"][];
-            standby?: null | components["schemas"]["GraphicId"];
-            standbyCue?: null | components["schemas"]["CueId"];
-            switches: components["schemas"]["SwitchView"][];
-            timers: components["schemas"]["TimerView"][];
-            feeds: components["schemas"]["FeedView"][];
-            pages: components["schemas"]["PageView"][];
-            unkept?: null | string;
-            findings: string[];
+            airings?: null | components["schemas"]["ToldOfAiringView"];
+            switches?: null | components["schemas"]["ToldOfSwitchView"];
+            timers?: null | components["schemas"]["ToldOfTimerView"];
+            feeds?: null | components["schemas"]["ToldOfFeedView"];
+            pages?: null | components["schemas"]["ToldOfPageView"];
+            held?: null | components["schemas"]["ToldOfSeatMemory"];
+            trail?: null | components["schemas"]["ToldOfTrailLine"];
+            ahead?: null | components["schemas"]["AheadView"];
+            back?: null | components["schemas"]["BackView"];
+            standby?: null | components["schemas"]["Standby"];
+            faults?: null | components["schemas"]["FaultsView"];
+            show?: null | components["schemas"]["ShowNews"];
+        };
+        DifferingOfBrand: {
+            set: components["schemas"]["Brand"][];
+            order?: null | string[];
+        };
+        DifferingOfCue: {
+            set: components["schemas"]["Cue"][];
+            order?: null | string[];
+        };
+        DifferingOfFeed: {
+            set: components["schemas"]["Feed"][];
+            order?: null | string[];
+        };
+        DifferingOfGraphicView: {
+            set: components["schemas"]["GraphicView"][];
+            order?: null | string[];
+        };
+        DifferingOfKeepClear: {
+            set: components["schemas"]["KeepClear"][];
+            order?: null | string[];
+        };
+        DifferingOfOutput: {
+            set: components["schemas"]["Output"][];
+            order?: null | string[];
+        };
+        DifferingOfSavedFinish: {
+            set: components["schemas"]["SavedFinish"][];
+            order?: null | string[];
+        };
+        DifferingOfTemplateView: {
+            set: components["schemas"]["TemplateView"][];
+            order?: null | string[];
+        };
+        DifferingOfTimer: {
+            set: components["schemas"]["Timer"][];
+            order?: null | string[];
         };
         Digits: {
             /** Format: double */
@@ -786,7 +837,7 @@ export interface components {
             path: string;
             ink: string;
         };
-        Duration: number;
+        Duration: unknown;
         /** @enum {unknown} */
         Easing: "settle" | "smooth" | "linear" | "swing" | null;
         Face: {
@@ -799,6 +850,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Fates: "done" | "notDone" | "notKnown";
+        FaultsView: {
+            unkept?: null | string;
+            findings: string[];
+        };
         Feed: {
             id: components["schemas"]["FeedId"];
             name: string;
@@ -814,10 +869,10 @@ export interface components {
         };
         /** @enum {unknown} */
         FeedHealth: "waiting" | "fresh" | "stale" | "failing";
-        FeedId: string;
+        FeedId: unknown;
         FeedView: {
-            id: components["schemas"]["FeedId"];
-            health: components["schemas"]["FeedHealth"];
+            id?: components["schemas"]["FeedId"];
+            health?: components["schemas"]["FeedHealth"];
             text?: null | string;
             readAt?: null | components["schemas"]["Instant"];
             changedAt?: null | components["schemas"]["Instant"];
@@ -839,7 +894,7 @@ export interface components {
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
         Follow: {
             graphic: string;
-            delay: number;
+            delay: unknown;
         };
         Following: {
             graphic: components["schemas"]["GraphicId"];
@@ -1030,13 +1085,14 @@ export interface components {
         };
         LiveMessages: {
             page?: null | components["schemas"]["PageMessage"];
+            welcome?: null | components["schemas"]["Welcome"];
             snap?: null | components["schemas"]["Snap"];
             change?: null | components["schemas"]["Change"];
             beat?: null | components["schemas"]["Beat"];
             volume?: null | components["schemas"]["Volume"];
             gone?: null | components["schemas"]["Gone"];
             pong?: null | components["schemas"]["Pong"];
-            desk?: null | components["schemas"]["DeskNews"];
+            news?: null | components["schemas"]["DeskNews"];
         };
         LocalTime: string;
         Loudness: {
@@ -1047,19 +1103,19 @@ export interface components {
         MaybeOfAttention: null | {
             /** @enum {unknown} */
             kind: "bounce" | "sheen" | "pulse";
-            every: number;
+            every: unknown;
         };
         MaybeOfCueId: null | string;
         MaybeOfCycle: null | {
             /** @enum {unknown} */
             order: "once" | "round" | "shuffle";
-            every?: null | number;
+            every?: null | unknown;
             cards: string[];
         };
         MaybeOfDuration: null | number;
         MaybeOfFollow: null | {
             graphic: string;
-            delay: number;
+            delay: unknown;
         };
         MaybeOfOutfitId: null | string;
         MaybeOfSound: null | {
@@ -1154,7 +1210,7 @@ export interface components {
             name?: null | string;
             sounds?: null | boolean;
         };
-        OutputId: string;
+        OutputId: unknown;
         PackedFile: {
             id: components["schemas"]["AssetId"];
             name: string;
@@ -1178,16 +1234,17 @@ export interface components {
             rev?: null | number;
         };
         PageView: {
-            output: components["schemas"]["OutputId"];
+            id?: string;
+            output?: components["schemas"]["OutputId"];
             /** Format: int32 */
-            width: number;
+            width?: number;
             /** Format: int32 */
-            height: number;
+            height?: number;
             /** Format: double */
-            fps: number;
-            awake: boolean;
-            behind: boolean;
-            mute: boolean;
+            fps?: number;
+            awake?: boolean;
+            behind?: boolean;
+            mute?: boolean;
         };
         Palette: {
             plate: components["schemas"]["Colour"];
@@ -1639,9 +1696,9 @@ export interface components {
         /** @enum {unknown} */
         SeatKind: "spot" | "strip" | "frame";
         SeatMemory: {
-            seat: components["schemas"]["SeatId"];
-            graphic: components["schemas"]["GraphicId"];
-            card: components["schemas"]["CardId"];
+            seat?: components["schemas"]["SeatId"];
+            graphic?: components["schemas"]["GraphicId"];
+            card?: components["schemas"]["CardId"];
         };
         Shadow: {
             /** Format: double */
@@ -1675,30 +1732,47 @@ export interface components {
             seatOrder?: null | unknown[];
             loudness?: null | components["schemas"]["Loudness"];
         };
+        ShowNews: {
+            /** Format: int64 */
+            from: number;
+            /** Format: int64 */
+            rev: number;
+            head?: null | components["schemas"]["HeadView"];
+            graphics?: null | components["schemas"]["DifferingOfGraphicView"];
+            choices?: null | components["schemas"]["ChoiceView"][];
+            feeds?: null | components["schemas"]["DifferingOfFeed"];
+            outputs?: null | components["schemas"]["DifferingOfOutput"];
+            cues?: null | components["schemas"]["DifferingOfCue"];
+            timers?: null | components["schemas"]["DifferingOfTimer"];
+            keepClear?: null | components["schemas"]["DifferingOfKeepClear"];
+            savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
+            brands?: null | components["schemas"]["DifferingOfBrand"];
+            templates?: null | components["schemas"]["DifferingOfTemplateView"];
+        };
         ShowView: {
             /** Format: int64 */
             revision: number;
-            name: string;
-            canvas: components["schemas"]["Canvas"];
-            brand: components["schemas"]["Brand"];
             brands: components["schemas"]["Brand"][];
             graphics: components["schemas"]["GraphicView"][];
             feeds: components["schemas"]["Feed"][];
             outputs: components["schemas"]["Output"][];
-            liveEdits: boolean;
-            lookFirst: boolean;
             cues: components["schemas"]["Cue"][];
             timers: components["schemas"]["Timer"][];
-            loudness: components["schemas"]["Loudness"];
-            tones: string[];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
+            assets: components["schemas"]["AssetView"][];
+            tones: string[];
             starterSets: components["schemas"]["StarterSet"][];
             readyBrands: components["schemas"]["Brand"][];
-            seats: components["schemas"]["Seat"][];
             typefaces: string[];
-            assets: components["schemas"]["AssetView"][];
+            name: string;
+            canvas: components["schemas"]["Canvas"];
+            brand: components["schemas"]["Brand"];
+            liveEdits: boolean;
+            lookFirst: boolean;
+            loudness: components["schemas"]["Loudness"];
+            seats: components["schemas"]["Seat"][];
             legibility: components["schemas"]["Legibility"][];
             /** Format: double */
             designScale: number;
@@ -1753,12 +1827,12 @@ export interface components {
             what: string;
         };
         SwitchView: {
-            graphic: components["schemas"]["GraphicId"];
-            words: string;
+            graphic?: components["schemas"]["GraphicId"];
+            words?: string;
             timer?: null | components["schemas"]["TimerId"];
-            untouched: boolean;
-            fits: components["schemas"]["TextFit"][];
-            outside: boolean;
+            untouched?: boolean;
+            fits?: components["schemas"]["TextFit"][];
+            outside?: boolean;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -1786,7 +1860,7 @@ export interface components {
         TextAlign: "start" | "left" | "center" | "right";
         TextFit: {
             part: string;
-            field?: null | string;
+            field: null | string;
             outcome: components["schemas"]["FitOutcome"];
             /** Format: double */
             size: number;
@@ -1842,7 +1916,7 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
-        TimerId: string;
+        TimerId: unknown;
         /** @enum {unknown} */
         TimerKind: "down" | "up" | "until";
         TimerProgram: {
@@ -1865,14 +1939,72 @@ export interface components {
             by?: number;
         };
         TimerView: {
-            timer: components["schemas"]["TimerId"];
-            running: boolean;
-            program: components["schemas"]["TimerProgram"];
+            timer?: components["schemas"]["TimerId"];
+            running?: boolean;
+            program?: components["schemas"]["TimerProgram"];
+        };
+        ToldOfAiringView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["AiringView"][];
+            drop?: null | string[];
+        };
+        ToldOfFeedView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["FeedView"][];
+            drop?: null | string[];
+        };
+        ToldOfPageView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["PageView"][];
+            drop?: null | string[];
+        };
+        ToldOfSeatMemory: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["SeatMemory"][];
+            drop?: null | string[];
+        };
+        ToldOfSwitchView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["SwitchView"][];
+            drop?: null | string[];
+        };
+        ToldOfTimerView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["TimerView"][];
+            drop?: null | string[];
+        };
+        ToldOfTrailLine: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set?: null | components["schemas"]["TrailLine"][];
+            drop?: null | string[];
         };
         TrailLine: {
-            at: components["schemas"]["Instant"];
-            sentence: string;
+            at?: components["schemas"]["Instant"];
+            sentence?: string;
             graphic?: null | components["schemas"]["GraphicId"];
+            /** Format: int64 */
+            no?: number;
         };
         Typography: {
             heading: string;
@@ -1892,6 +2024,10 @@ export interface components {
         WearWish: {
             name: string;
             onAir: boolean;
+        };
+        Welcome: {
+            k: string;
+            build: string;
         };
     };
     responses: never;

@@ -47,53 +47,39 @@ public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program
 public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble);
 
 /// <summary>A page that shows an output now.</summary>
+/// <param name="Id">Of the connection.</param>
 /// <param name="Behind">Whether it has not painted what was told it more than a second ago.</param>
 /// <param name="Mute">Whether its browser refused to play a sound.</param>
-public sealed record PageView(OutputId Output, int Width, int Height, double Fps, bool Awake, bool Behind, bool Mute);
+public sealed record PageView(string Id, OutputId Output, int Width, int Height, double Fps, bool Awake, bool Behind, bool Mute);
 
-/// <summary>All that a desk shows besides the show itself and the picture.</summary>
-/// <param name="Revision">Of the show: a desk that has an older one fetches it.</param>
+/// <summary>What may come by itself.</summary>
 /// <param name="Followers">What comes after another that is gone, and when.</param>
 /// <param name="Repeats">Whose <em>every</em> is switched on, and when each comes next.</param>
 /// <param name="Alerts">Those that wait, the next one first.</param>
 /// <param name="Asides">What made way, and comes back.</param>
-/// <param name="Last">What each seat held last.</param>
-/// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
-/// <param name="LightsOut">Whether lights back has something to bring.</param>
-/// <param name="BringsBack">What it would bring.</param>
-/// <param name="Waits">Whether what comes by itself waits since lights out.</param>
-/// <param name="Unkept">Why changes cannot be kept now, in a sentence; null when they can.</param>
-/// <param name="Findings">What else is wrong, in sentences.</param>
-/// <param name="Switches">Those that differ from what this desk was told; all of them when it joins.</param>
-public sealed record DeskNews(
-    string K,
-    string Epoch,
-    long Revision,
-    Instant Now,
-    ImmutableArray<AiringView> Airings,
+/// <param name="Waits">Whether all of it waits since lights out.</param>
+public sealed record AheadView(
     ImmutableArray<Following> Followers,
     ImmutableArray<ComingView> Repeats,
     ImmutableArray<CueAheadView> CueSteps,
     ImmutableArray<WaitingView> Alerts,
     ImmutableArray<GraphicId> Asides,
-    ImmutableArray<SeatMemory> Last,
     HushView? Hush,
-    bool LightsOut,
-    ImmutableArray<GraphicId> BringsBack,
-    bool Waits,
-    string? TakeBack,
-    ImmutableArray<TrailLine> Trail,
-    GraphicId? Standby,
-    CueId? StandbyCue,
-    ImmutableArray<SwitchView> Switches,
-    ImmutableArray<TimerView> Timers,
-    ImmutableArray<FeedView> Feeds,
-    ImmutableArray<PageView> Pages,
-    string? Unkept,
-    ImmutableArray<string> Findings
+    bool Waits
 );
 
-/// <summary>Makes the desk's news from a stage.</summary>
+/// <summary>What a press could bring back.</summary>
+/// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
+/// <param name="LightsOut">Whether lights back has something to bring.</param>
+/// <param name="BringsBack">What it would bring.</param>
+public sealed record BackView(string? TakeBack, bool LightsOut, ImmutableArray<GraphicId> BringsBack);
+
+/// <summary>What is wrong besides what the feeds and pages tell.</summary>
+/// <param name="Unkept">Why changes cannot be kept now, in a sentence; null when they can.</param>
+/// <param name="Findings">What else is wrong, in sentences.</param>
+public sealed record FaultsView(string? Unkept, ImmutableArray<string> Findings);
+
+/// <summary>What desks are told of a stage, topic by topic.</summary>
 public sealed class DeskView(PictureBook book, Shelf shelf, ILogger<DeskView> logger)
 {
     private const int LongestWords = 120;
@@ -102,58 +88,54 @@ public sealed class DeskView(PictureBook book, Shelf shelf, ILogger<DeskView> lo
     private readonly Remembered<(GraphicId, ContentId, Setting), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
 
-    /// <param name="switches">Those that the desk does not know yet.</param>
-    public DeskNews Of(Stage stage, string epoch, Instant now, IEnumerable<PageView> pages, IEnumerable<SwitchView> switches, string? unkept, ImmutableArray<string> findings)
+    public ImmutableArray<AiringView> Airings(Stage stage)
     {
         var facts = new AirFacts(book, stage.Kept, Duration.Zero);
-        return new DeskNews(
-            "desk",
-            epoch,
-            stage.Revision,
-            now,
-            [
-                .. stage.Air.Airings.Select(one => new AiringView(
-                    one.Id.Value,
-                    one.Graphic,
-                    one.Card,
-                    one.Seat,
-                    one.Phase,
-                    one.Origin,
-                    one.OnAirSince,
-                    one.Stay,
-                    one.StayEnds,
-                    one.StepsAt,
-                    facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content
-                )),
-            ],
-            [.. stage.Air.Followers ?? []],
-            [.. stage.Air.Repeats.Select(one => new ComingView(one.Graphic, one.Next))],
-            [.. stage.Air.CueSteps.Select(one => new CueAheadView(one.Cue, one.At))],
-            [.. stage.Air.Alerts.Select(one => new WaitingView(one.Graphic, one.Since))],
-            [.. stage.Air.Asides.Select(one => one.What.Graphic)],
-            [.. stage.Air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))],
-            stage.Air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
-            stage.Air.LightsOut is not null,
-            [.. (stage.Air.LightsOut ?? []).Select(one => one.Graphic)],
-            stage.Air.Waits,
-            TakeBackOf(stage),
-            [.. stage.Trail.TakeLast(ShownTrail)],
-            stage.Kept.Standby.Graphic,
-            stage.Kept.Standby.Cue,
-            [.. switches],
-            [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))],
-            [
-                .. stage.Show.Feeds.Select(feed =>
-                {
-                    var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
-                    return new FeedView(feed.Id, condition.Health(value is not null), Short(value?.Table.Rows[0][0], 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? condition.Note);
-                }),
-            ],
-            [.. pages],
-            unkept,
-            findings
-        );
+        return
+        [
+            .. stage.Air.Airings.Select(one => new AiringView(
+                one.Id.Value,
+                one.Graphic,
+                one.Card,
+                one.Seat,
+                one.Phase,
+                one.Origin,
+                one.OnAirSince,
+                one.Stay,
+                one.StayEnds,
+                one.StepsAt,
+                facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content
+            )),
+        ];
     }
+
+    public static AheadView Ahead(AirState air) =>
+        new(
+            [.. air.Followers ?? []],
+            [.. air.Repeats.Select(one => new ComingView(one.Graphic, one.Next))],
+            [.. air.CueSteps.Select(one => new CueAheadView(one.Cue, one.At))],
+            [.. air.Alerts.Select(one => new WaitingView(one.Graphic, one.Since))],
+            [.. air.Asides.Select(one => one.What.Graphic)],
+            air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
+            air.Waits
+        );
+
+    public static BackView Back(Stage stage) => new(TakeBackOf(stage), stage.Air.LightsOut is not null, [.. (stage.Air.LightsOut ?? []).Select(one => one.Graphic)]);
+
+    public static ImmutableArray<SeatMemory> Held(AirState air) => [.. air.Last.Select(one => new SeatMemory(one.Key, one.Value.Graphic, one.Value.Card))];
+
+    public static ImmutableArray<TrailLine> Trail(Stage stage) => [.. stage.Trail.TakeLast(ShownTrail)];
+
+    public static ImmutableArray<TimerView> Timers(Stage stage) => [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))];
+
+    public static ImmutableArray<FeedView> Feeds(Stage stage) =>
+    [
+        .. stage.Show.Feeds.Select(feed =>
+        {
+            var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
+            return new FeedView(feed.Id, condition.Health(value is not null), Short(value?.Table.Rows[0][0], 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? condition.Note);
+        }),
+    ];
 
     private static TimerView ViewOf(Timer timer, TimerRun? run) =>
         new(timer.Id, run?.Since is not null, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));

@@ -1,0 +1,95 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
+using SideLamp.Server.Views;
+
+namespace SideLamp.Server.Live;
+
+/// <summary>What desks are told besides the picture, by topic: of each only what differs. What is null is as it was.</summary>
+/// <param name="Revision">Of the show: a desk that cannot come to it by <paramref name="Show"/> asks for the whole show.</param>
+/// <param name="Held">What each seat held last.</param>
+public sealed record DeskNews(
+    string K,
+    string Epoch,
+    Instant Now,
+    long Revision,
+    Told<AiringView>? Airings,
+    Told<SwitchView>? Switches,
+    Told<TimerView>? Timers,
+    Told<FeedView>? Feeds,
+    Told<PageView>? Pages,
+    Told<SeatMemory>? Held,
+    Told<TrailLine>? Trail,
+    AheadView? Ahead,
+    BackView? Back,
+    Standby? Standby,
+    FaultsView? Faults,
+    ShowNews? Show
+);
+
+/// <summary>The news of desks: it remembers what they were told. Not to be used by two at once.</summary>
+public sealed class News(DeskView desk, Shelf shelf, string epoch)
+{
+    private readonly Topic<AiringView> _airings = new(one => one.Id);
+    private readonly Topic<SwitchView> _switches = new(one => one.Graphic.Value);
+    private readonly Topic<TimerView> _timers = new(one => one.Timer.Value);
+    private readonly Topic<FeedView> _feeds = new(one => one.Id.Value);
+    private readonly Topic<PageView> _pages = new(one => one.Id);
+    private readonly Topic<SeatMemory> _held = new(one => one.Seat.Value);
+    private readonly Topic<TrailLine> _trail = new(one => one.No.ToString(System.Globalization.CultureInfo.InvariantCulture));
+    private readonly WholeTopic<AheadView> _ahead = new();
+    private readonly WholeTopic<BackView> _back = new();
+    private readonly WholeTopic<Standby> _standby = new();
+    private readonly WholeTopic<FaultsView> _faults = new();
+    private Stage? _told;
+
+    /// <summary>What differs from what was told last; null = nothing.</summary>
+    public DeskNews? Next(Stage stage, Instant now, ImmutableArray<PageView> pages, FaultsView faults)
+    {
+        var news = new DeskNews(
+            "news",
+            epoch,
+            now,
+            stage.Revision,
+            _airings.Differing(desk.Airings(stage)),
+            _switches.Differing(desk.Switches(stage)),
+            _timers.Differing(DeskView.Timers(stage)),
+            _feeds.Differing(DeskView.Feeds(stage)),
+            _pages.Differing(pages),
+            _held.Differing(DeskView.Held(stage.Air)),
+            _trail.Differing(DeskView.Trail(stage)),
+            _ahead.Differing(DeskView.Ahead(stage.Air)),
+            _back.Differing(DeskView.Back(stage)),
+            _standby.Differing(stage.Kept.Standby),
+            _faults.Differing(faults),
+            _told is null ? null : ShowNews.Between(_told, stage, shelf)
+        );
+        _told = stage;
+        return news == Nothing(news) ? null : news;
+    }
+
+    /// <summary>All that was told last, for a desk that joins; the show itself it asks for.</summary>
+    public DeskNews All(Instant now) =>
+        new(
+            "news",
+            epoch,
+            now,
+            _told?.Revision ?? 0,
+            _airings.Whole,
+            _switches.Whole,
+            _timers.Whole,
+            _feeds.Whole,
+            _pages.Whole,
+            _held.Whole,
+            _trail.Whole,
+            _ahead.Whole,
+            _back.Whole,
+            _standby.Whole,
+            _faults.Whole,
+            null
+        );
+
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null);
+}
