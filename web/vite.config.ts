@@ -1,9 +1,10 @@
 import tailwindcss from '@tailwindcss/vite';
 import react from '@vitejs/plugin-react';
 import { defineConfig } from 'vitest/config';
+import { namedBuild } from './namedBuild';
 
 export default defineConfig({
-  plugins: [react(), tailwindcss()],
+  plugins: [react(), tailwindcss(), namedBuild()],
   build: {
     assetsDir: 'built',
     outDir: '../src/SideLamp.Server/wwwroot',

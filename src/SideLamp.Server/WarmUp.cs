@@ -50,7 +50,7 @@ public sealed class WarmUp(
     private readonly ItemBook _items = new(book, new Findings([]), Microsoft.Extensions.Logging.Abstractions.NullLogger<ItemBook>.Instance);
 
     /// <summary>One of its own: the pages' remembers what was said last, and belongs to them.</summary>
-    private readonly News _news = new(new DeskView(book, shelf, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance), shelf, "");
+    private readonly News _news = new(new DeskView(book, shelf, assets, Microsoft.Extensions.Logging.Abstractions.NullLogger<DeskView>.Instance), shelf, "");
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
@@ -60,7 +60,7 @@ public sealed class WarmUp(
         await Task.Delay(AfterStart, stoppingToken);
         var stage = loop.Stage;
         Try("The routes", () => _ = routes.Endpoints);
-        Try("The show", () => Write(new ShowView(stage, shelf, assets, withLinks: false)));
+        Try("The show", () => Write(new ShowView(stage, shelf, withLinks: false)));
         Try("A press", () => JsonSerializer.Deserialize<Press>(Write<Press>(new PressDark(new CommandId(""), new GraphicId(""))), json.Value.SerializerOptions));
         await TryPress(stoppingToken);
         const string InMemory = "file:warm-up?mode=memory&cache=shared";

@@ -15,6 +15,7 @@ public sealed class AssetRepository
     private readonly Database _database;
     private readonly string _folder;
     private readonly ConcurrentDictionary<AssetId, Asset> _known;
+    private volatile IReadOnlyList<Asset>? _all;
 
     /// <param name="database">A connection of its own.</param>
     public AssetRepository(Database database, string folder)
@@ -54,7 +55,9 @@ public sealed class AssetRepository
         }
 
         KeepRow(asset, bytes.Length);
-        return _known.GetOrAdd(asset.Id, asset);
+        var kept = _known.GetOrAdd(asset.Id, asset);
+        _all = null;
+        return kept;
     }
 
     /// <summary>Writes what is known into a database that was made anew.</summary>
@@ -87,8 +90,8 @@ public sealed class AssetRepository
             ("$bytes", bytes)
         );
 
-    /// <summary>In the order of their names.</summary>
-    public IEnumerable<Asset> All() => _known.Values.OrderBy(asset => asset.Name, StringComparer.Ordinal);
+    /// <summary>In the order of their names; the very same list until one comes or goes.</summary>
+    public IReadOnlyList<Asset> All() => _all ??= [.. _known.Values.OrderBy(asset => asset.Name, StringComparer.Ordinal)];
 
     public Asset? Find(AssetId id) => _known.GetValueOrDefault(id);
 
@@ -109,6 +112,7 @@ public sealed class AssetRepository
             _database.Execute("DELETE FROM asset WHERE id = $id", ("$id", file.Name));
             _known.TryRemove(new AssetId(file.Name), out _);
             file.Delete();
+            _all = null;
         }
     }
 }

@@ -111,6 +111,7 @@ internal static class Wire
         ["pages"] = "id",
         ["held"] = "seat",
         ["trail"] = "no",
+        ["assets"] = "id",
     };
 
     private static JsonArray Folded(JsonNode? known, JsonObject told, string key)

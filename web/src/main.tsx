@@ -1,45 +1,22 @@
-import { QueryClient, QueryClientProvider } from '@tanstack/react-query';
+import { QueryClientProvider } from '@tanstack/react-query';
 import { StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
-import { createBrowserRouter, RouterProvider } from 'react-router';
+import { RouterProvider } from 'react-router';
 import { Toaster } from 'sonner';
 import './app.css';
-import { BrandPage } from './brand/BrandPage';
-import { DeskPage } from './desk/DeskPage';
-import { TimersPage } from './timers/TimersPage';
-import { FeedsPage } from './feeds/FeedsPage';
-import { Frame } from './frame/Frame';
-import { CardTable } from './graphics/CardTable';
-import { SeatsPage } from './seats/SeatsPage';
-import { GraphicsPage } from './graphics/GraphicsPage';
-import { LiveProvider } from './live/LiveContext';
-import { OutputsPage } from './outputs/OutputsPage';
-import { ShowProvider } from './show/ShowContext';
+import './desk/actions';
+import { registerEverywhere } from './frame/actions';
+import { router } from './frame/router';
+import { startLive } from './live/live';
+import { followShow } from './show/followShow';
+import { queries } from './show/mutations';
+import { ShowGate } from './show/ShowGate';
+import { Questions } from './ui/ask';
 import { Empty } from './ui/Page';
-import { WorkshopPage } from './workshop/WorkshopPage';
 
-const queries = new QueryClient({
-  defaultOptions: { queries: { staleTime: Infinity, networkMode: 'always' }, mutations: { networkMode: 'always' } },
-});
-
-const router = createBrowserRouter([
-  {
-    element: <Frame />,
-    children: [
-      { path: '/', element: <DeskPage /> },
-      { path: '/graphics', element: <GraphicsPage /> },
-      { path: '/graphics/:id', element: <GraphicsPage /> },
-      { path: '/graphics/:id/cards', element: <CardTable /> },
-      { path: '/workshop/:id', element: <WorkshopPage /> },
-      { path: '/frame', element: <SeatsPage /> },
-      { path: '/feeds', element: <FeedsPage /> },
-      { path: '/timers', element: <TimersPage /> },
-      { path: '/brand', element: <BrandPage /> },
-      { path: '/outputs', element: <OutputsPage /> },
-      { path: '*', element: <Empty title="There is nothing at this address.">Choose a place at the left.</Empty> },
-    ],
-  },
-]);
+registerEverywhere((to) => void router.navigate(to));
+followShow();
+startLive();
 
 const waiting = (
   <div className="grid h-full">
@@ -50,11 +27,10 @@ const waiting = (
 createRoot(document.getElementById('app')!).render(
   <StrictMode>
     <QueryClientProvider client={queries}>
-      <LiveProvider>
-        <ShowProvider waiting={waiting}>
-          <RouterProvider router={router} />
-        </ShowProvider>
-      </LiveProvider>
+      <ShowGate waiting={waiting}>
+        <RouterProvider router={router} />
+        <Questions />
+      </ShowGate>
     </QueryClientProvider>
     {/* Above the foot of the desk: what was done by mistake is taken back there. */}
     <Toaster

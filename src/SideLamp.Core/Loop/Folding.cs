@@ -38,7 +38,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     public Turn Of(Stage stage, Input input) =>
         input switch
         {
-            PressInput press => Press(stage, press.Press),
+            PressInput press => Press(stage, press),
             StandbyInput standby => PutInStandby(stage, standby.Standby),
             EditInput edit => Edit(stage, edit.Edit, edit.Page),
             UndoInput undo => TakeEditBack(stage, undo),
@@ -70,6 +70,19 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             var next = Do(so.Stage, command);
             return so with { Stage = next.Stage, Happenings = so.Happenings.AddRange(next.Happenings) };
         });
+
+    /// <summary>A draft is kept in the same step: where it is refused, nothing is done. A repeat of the same press keeps nothing anew.</summary>
+    private Turn Press(Stage stage, PressInput input)
+    {
+        if (input.Press.Draft is not { } draft || stage.Air.Recent.ContainsKey(input.Press.Id))
+        {
+            return Press(stage, input.Press);
+        }
+
+        var kept = Edit(stage, new EditGraphic(draft.Graphic, new GraphicEdit(draft.Revision, Card: draft.Card, Words: draft.Words)), input.Page);
+        var pressed = Press(kept.Stage, input.Press);
+        return pressed with { Happenings = kept.Happenings.AddRange(pressed.Happenings) };
+    }
 
     private Turn Press(Stage stage, Press press)
     {

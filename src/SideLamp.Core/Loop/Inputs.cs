@@ -9,7 +9,8 @@ namespace SideLamp.Core.Loop;
 public abstract record Input;
 
 /// <summary>An act on air.</summary>
-public sealed record PressInput(Press Press) : Input;
+/// <param name="Page">Who presses: what its draft keeps is an edit of this page.</param>
+public sealed record PressInput(Press Press, string Page = EditInput.Elsewhere) : Input;
 
 /// <summary>What is loaded to be looked at before it is lit.</summary>
 public sealed record StandbyInput(Standby Standby) : Input;

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Airing;
@@ -41,6 +42,9 @@ public abstract record Press(CommandId Id)
     /// <summary>When it was made, by the server's time as the page knows it. One that comes more than 3 s late is refused: nobody means it any more. Null = it is never late.</summary>
     public Instant? At { get; init; }
 
+    /// <summary>What is kept in the same step, before it is shown; null = nothing.</summary>
+    public Draft? Draft { get; init; }
+
     /// <summary><see cref="How"/>, cut to a length that a line has room for.</summary>
     [JsonIgnore]
     public string? Told => How is { Length: > LongestHow } ? How[..LongestHow] : How;
@@ -49,6 +53,11 @@ public abstract record Press(CommandId Id)
     /// <exception cref="RefusedException">It is about something that is not there.</exception>
     public abstract AirCommand? CommandIn(Show show);
 }
+
+/// <summary>Words that the page which presses has typed, and not kept yet: what its standby shows is what its press lights (rule 42).</summary>
+/// <param name="Words">By field name.</param>
+/// <param name="Revision">The one that it was begun on: where somebody else changed the same words since, all of the press is refused.</param>
+public sealed record Draft(GraphicId Graphic, CardId Card, ImmutableDictionary<string, string> Words, long Revision);
 
 /// <param name="Card">Null = the card that is up.</param>
 /// <param name="Alone">Whether what would follow does not, this time.</param>

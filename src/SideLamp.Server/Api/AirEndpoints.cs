@@ -15,7 +15,7 @@ public static class AirEndpoints
 {
     public static void MapAir(this RouteGroupBuilder api)
     {
-        api.MapPost("/air", async (Press press, ShowLoop loop) => new Pressed(true, (await loop.Ask(new PressInput(press))).IsKept))
+        api.MapPost("/air", async (Press press, PageName page, ShowLoop loop) => new Pressed(true, (await loop.Ask(new PressInput(press, page.Value))).IsKept))
             .WithName("press")
             .ProducesProblem(400)
             .ProducesProblem(409)

@@ -52,7 +52,7 @@ public static class Endpoints
 
     private static void MapShow(RouteGroupBuilder api)
     {
-        api.MapGet("/show", (HttpContext context, ShowLoop loop, Shelf shelf, AssetRepository assets, Gatekeeper gate) => new ShowView(loop.Stage, shelf, assets, gate.MayReadLinks(context)))
+        api.MapGet("/show", (HttpContext context, ShowLoop loop, Shelf shelf, Gatekeeper gate) => new ShowView(loop.Stage, shelf, gate.MayReadLinks(context)))
             .WithName("getShow");
         api.MapPatch(
                 "/show",

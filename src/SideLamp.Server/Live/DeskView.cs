@@ -9,6 +9,8 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
+using SideLamp.Server.Views;
+using SideLamp.Store;
 
 namespace SideLamp.Server.Live;
 
@@ -80,13 +82,14 @@ public sealed record BackView(string? TakeBack, bool LightsOut, ImmutableArray<G
 public sealed record FaultsView(string? Unkept, ImmutableArray<string> Findings);
 
 /// <summary>What desks are told of a stage, topic by topic.</summary>
-public sealed class DeskView(PictureBook book, Shelf shelf, ILogger<DeskView> logger)
+public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository assets, ILogger<DeskView> logger)
 {
     private const int LongestWords = 120;
     private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
     private readonly Remembered<(GraphicId, ContentId, Setting), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
+    private (IReadOnlyList<Asset> Of, ImmutableArray<AssetView> Views)? _files;
 
     public ImmutableArray<AiringView> Airings(Stage stage)
     {
@@ -144,6 +147,18 @@ public sealed class DeskView(PictureBook book, Shelf shelf, ILogger<DeskView> lo
         stage.Air.Acts.LastOrDefault() is not { } act ? null
         : act.Graphic is { } id && stage.Show.Graphic(id) is { } graphic ? $"{act.What}, {graphic.Name}"
         : act.What;
+
+    /// <summary>Stored files, to choose from. The very same list until one comes or goes.</summary>
+    public ImmutableArray<AssetView> Assets()
+    {
+        var all = assets.All();
+        if (_files is not var (of, views) || !ReferenceEquals(of, all))
+        {
+            _files = (all, views = [.. all.Select(asset => AssetView.Of(asset, null))]);
+        }
+
+        return views;
+    }
 
     /// <summary>Of all graphics. Most presses change none of them: then it is the very same list as before.</summary>
     public ImmutableArray<SwitchView> Switches(Stage stage)

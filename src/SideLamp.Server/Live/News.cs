@@ -22,6 +22,7 @@ public sealed record DeskNews(
     Told<PageView>? Pages,
     Told<SeatMemory>? Held,
     Told<TrailLine>? Trail,
+    Told<AssetView>? Assets,
     AheadView? Ahead,
     BackView? Back,
     Standby? Standby,
@@ -39,6 +40,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<PageView> _pages = new(one => one.Id);
     private readonly Topic<SeatMemory> _held = new(one => one.Seat.Value);
     private readonly Topic<TrailLine> _trail = new(one => one.No.ToString(System.Globalization.CultureInfo.InvariantCulture));
+    private readonly Topic<AssetView> _assets = new(one => one.Id.Value);
     private readonly WholeTopic<AheadView> _ahead = new();
     private readonly WholeTopic<BackView> _back = new();
     private readonly WholeTopic<Standby> _standby = new();
@@ -60,6 +62,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _pages.Differing(pages),
             _held.Differing(DeskView.Held(stage.Air)),
             _trail.Differing(DeskView.Trail(stage)),
+            _assets.Differing(desk.Assets()),
             _ahead.Differing(DeskView.Ahead(stage.Air)),
             _back.Differing(DeskView.Back(stage)),
             _standby.Differing(stage.Kept.Standby),
@@ -84,6 +87,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _pages.Whole,
             _held.Whole,
             _trail.Whole,
+            _assets.Whole,
             _ahead.Whole,
             _back.Whole,
             _standby.Whole,
@@ -91,5 +95,5 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

@@ -5,9 +5,9 @@ namespace SideLamp.Server.Live;
 
 /// <summary>What a desk is told of one topic: a list whose entries are known by a key.</summary>
 /// <param name="From">The revision that this builds on; null = this is all of it, and what was there before is dropped.</param>
-/// <param name="Set">Entries that are new, or differ; null = none.</param>
-/// <param name="Drop">Keys of entries that are gone; null = none.</param>
-public sealed record Told<T>(long? From, long Rev, ImmutableArray<T>? Set, ImmutableArray<string>? Drop)
+/// <param name="Set">Entries that are new, or differ.</param>
+/// <param name="Drop">Keys of entries that are gone.</param>
+public sealed record Told<T>(long? From, long Rev, ImmutableArray<T> Set, ImmutableArray<string> Drop)
     where T : class;
 
 /// <summary>One topic of the news, as desks were told it last.</summary>
@@ -19,7 +19,7 @@ public sealed class Topic<T>(Func<T, string> key)
     private long _rev;
 
     /// <summary>All of it, as desks were told it last.</summary>
-    public Told<T> Whole => new(null, _rev, OrNull(_list), null);
+    public Told<T> Whole => new(null, _rev, _list, []);
 
     /// <summary>What differs from what desks were told last; null = nothing.</summary>
     public Told<T>? Differing(ImmutableArray<T> now)
@@ -38,13 +38,11 @@ public sealed class Topic<T>(Func<T, string> key)
         var set = now.Where(entry => !IsSame(_known.GetValueOrDefault(key(entry)), entry)).ToImmutableArray();
         var drop = _known.Keys.Where(one => !known.ContainsKey(one)).ToImmutableArray();
         (_list, _known) = (now, known);
-        return set.IsEmpty && drop.IsEmpty ? null : new Told<T>(_rev++, _rev, OrNull(set), OrNull(drop));
+        return set.IsEmpty && drop.IsEmpty ? null : new Told<T>(_rev++, _rev, set, drop);
     }
 
     /// <summary>What is written alike is alike: records do not look into their lists.</summary>
     private static bool IsSame(T? old, T now) => old is not null && (old.Equals(now) || CoreJson.Write(old) == CoreJson.Write(now));
-
-    private static ImmutableArray<TEntry>? OrNull<TEntry>(ImmutableArray<TEntry> list) => list.IsEmpty ? null : list;
 }
 
 /// <summary>A topic that is told as a whole whenever it differs.</summary>

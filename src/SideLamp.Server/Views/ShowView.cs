@@ -84,7 +84,7 @@ public record HeadView(
 public sealed record ShowView : HeadView
 {
     /// <param name="withLinks">Whether whoever asks may know the outputs' links; else their tokens are empty.</param>
-    public ShowView(Stage stage, Shelf shelf, AssetRepository assets, bool withLinks)
+    public ShowView(Stage stage, Shelf shelf, bool withLinks)
         : base(HeadView.Of(stage.Show))
     {
         Revision = stage.Revision;
@@ -97,7 +97,6 @@ public sealed record ShowView : HeadView
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
-        Assets = [.. assets.All().Select(asset => AssetView.Of(asset, null))];
     }
 
     /// <summary>To be sent back with each edit.</summary>
@@ -121,8 +120,6 @@ public sealed record ShowView : HeadView
     public ImmutableArray<SavedFinish> SavedFinishes { get; }
 
     public ImmutableArray<TemplateView> Templates { get; }
-
-    public ImmutableArray<AssetView> Assets { get; }
 
     public ImmutableArray<string> Tones { get; } = [.. Core.Media.Tones.Names];
 

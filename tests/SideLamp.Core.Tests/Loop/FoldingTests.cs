@@ -177,6 +177,27 @@ public sealed class FoldingTests
     }
 
     [Fact]
+    public void Rule_42_a_press_keeps_the_draft_of_its_page_in_the_same_step_or_does_nothing()
+    {
+        var began = _stage.Revision;
+        PressLight Light(string id, string name) => new(new CommandId(id), Names) { Draft = new Draft(Names, new("c1"), Words(("name", name)), began) };
+        Fold(new PressInput(Light("first", "Odalys T."), "page"));
+        Assert.Equal(("Odalys T.", "Odalys T."), (Aired(), Kept()));
+        // A repeat of it, after the words were changed, brings nothing back.
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Words: Words(("name", "Pim")))), "page"));
+        Fold(new PressInput(Light("first", "Odalys T."), "page"));
+        Assert.Equal("Pim", Kept());
+        // Words that somebody else has changed meanwhile are not shown, and not overwritten.
+        Press(id => new PressDark(id, Names));
+        After(2000);
+        Assert.Equal(RefusalKind.Conflict, Fold(new PressInput(Light("second", "Late words"), "other")).Refusal?.Kind);
+        Assert.Equal((false, "Pim"), (_stage.Air.Of(Names) is { Holds: true }, Kept()));
+
+        string Kept() => _stage.Show.Graphic(Names)!.Cards[0].Words["name"];
+        string Aired() => _stage.Kept.Contents[_stage.Air.Of(Names)!.Content].Words["name"];
+    }
+
+    [Fact]
     public void Rule_44_cards_that_are_set_to_take_turns_while_lit_begin_at_once()
     {
         Press(id => new PressLight(id, Names));

@@ -4,7 +4,7 @@ import type { components, paths } from './schema';
 export type Schemas = components['schemas'];
 
 /** Names this page to the server: undo takes back the edits of one page. */
-const page = crypto.randomUUID();
+const page = Array.from(crypto.getRandomValues(new Uint32Array(3)), (part) => part.toString(36)).join('');
 
 /** In letters: browsers refuse to finish more than 64 kB for pages that have gone. */
 const mostKeptAlive = 20_000;

@@ -594,17 +594,17 @@ export interface components {
             waits: boolean;
         };
         AiringView: {
-            id?: string;
-            graphic?: components["schemas"]["GraphicId"];
-            card?: components["schemas"]["CardId"];
-            seat?: components["schemas"]["SeatId"];
-            phase?: components["schemas"]["Phase"];
-            origin?: components["schemas"]["Origin"];
+            id: string;
+            graphic: components["schemas"]["GraphicId"];
+            card: components["schemas"]["CardId"];
+            seat: components["schemas"]["SeatId"];
+            phase: components["schemas"]["Phase"];
+            origin: components["schemas"]["Origin"];
             litAt?: null | components["schemas"]["Instant"];
             stay?: null | components["schemas"]["Duration"];
             stayEnds?: null | components["schemas"]["Instant"];
             stepsAt?: null | components["schemas"]["Instant"];
-            edited?: boolean;
+            edited: boolean;
         };
         AreaId: string;
         AssetId: string;
@@ -617,7 +617,7 @@ export interface components {
         Attention: {
             /** @enum {unknown} */
             kind: "bounce" | "sheen" | "pulse";
-            every: unknown;
+            every: number;
         };
         /** @enum {unknown} */
         AttentionKind: "bounce" | "sheen" | "pulse";
@@ -687,7 +687,7 @@ export interface components {
             };
             id?: unknown;
         };
-        CardId: unknown;
+        CardId: string;
         Change: {
             k: string;
             epoch: string;
@@ -701,8 +701,8 @@ export interface components {
             drop?: null | string[];
         };
         ChoiceView: {
-            graphic?: components["schemas"]["GraphicId"];
-            up?: components["schemas"]["CardId"];
+            graphic: components["schemas"]["GraphicId"];
+            up: components["schemas"]["CardId"];
             worn?: null | components["schemas"]["OutfitId"];
             words?: null | {
                 [key: string]: {
@@ -757,7 +757,7 @@ export interface components {
         Cycle: {
             /** @enum {unknown} */
             order: "once" | "round" | "shuffle";
-            every?: null | unknown;
+            every?: null | number;
             cards: string[];
         };
         /** @enum {unknown} */
@@ -775,6 +775,7 @@ export interface components {
             pages?: null | components["schemas"]["ToldOfPageView"];
             held?: null | components["schemas"]["ToldOfSeatMemory"];
             trail?: null | components["schemas"]["ToldOfTrailLine"];
+            assets?: null | components["schemas"]["ToldOfAssetView"];
             ahead?: null | components["schemas"]["AheadView"];
             back?: null | components["schemas"]["BackView"];
             standby?: null | components["schemas"]["Standby"];
@@ -827,6 +828,15 @@ export interface components {
             align: components["schemas"]["TextAlign"];
             program: components["schemas"]["TimerProgram"];
         };
+        Draft: {
+            graphic: components["schemas"]["GraphicId"];
+            card: components["schemas"]["CardId"];
+            words: {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            revision: number;
+        };
         Draining: {
             program: components["schemas"]["TimerProgram"];
             gone: boolean;
@@ -837,7 +847,7 @@ export interface components {
             path: string;
             ink: string;
         };
-        Duration: unknown;
+        Duration: number;
         /** @enum {unknown} */
         Easing: "settle" | "smooth" | "linear" | "swing" | null;
         Face: {
@@ -869,10 +879,10 @@ export interface components {
         };
         /** @enum {unknown} */
         FeedHealth: "waiting" | "fresh" | "stale" | "failing";
-        FeedId: unknown;
+        FeedId: string;
         FeedView: {
-            id?: components["schemas"]["FeedId"];
-            health?: components["schemas"]["FeedHealth"];
+            id: components["schemas"]["FeedId"];
+            health: components["schemas"]["FeedHealth"];
             text?: null | string;
             readAt?: null | components["schemas"]["Instant"];
             changedAt?: null | components["schemas"]["Instant"];
@@ -894,7 +904,7 @@ export interface components {
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
         Follow: {
             graphic: string;
-            delay: unknown;
+            delay: number;
         };
         Following: {
             graphic: components["schemas"]["GraphicId"];
@@ -1103,19 +1113,19 @@ export interface components {
         MaybeOfAttention: null | {
             /** @enum {unknown} */
             kind: "bounce" | "sheen" | "pulse";
-            every: unknown;
+            every: number;
         };
         MaybeOfCueId: null | string;
         MaybeOfCycle: null | {
             /** @enum {unknown} */
             order: "once" | "round" | "shuffle";
-            every?: null | unknown;
+            every?: null | number;
             cards: string[];
         };
         MaybeOfDuration: null | number;
         MaybeOfFollow: null | {
             graphic: string;
-            delay: unknown;
+            delay: number;
         };
         MaybeOfOutfitId: null | string;
         MaybeOfSound: null | {
@@ -1210,7 +1220,7 @@ export interface components {
             name?: null | string;
             sounds?: null | boolean;
         };
-        OutputId: unknown;
+        OutputId: string;
         PackedFile: {
             id: components["schemas"]["AssetId"];
             name: string;
@@ -1234,17 +1244,17 @@ export interface components {
             rev?: null | number;
         };
         PageView: {
-            id?: string;
-            output?: components["schemas"]["OutputId"];
+            id: string;
+            output: components["schemas"]["OutputId"];
             /** Format: int32 */
-            width?: number;
+            width: number;
             /** Format: int32 */
-            height?: number;
+            height: number;
             /** Format: double */
-            fps?: number;
-            awake?: boolean;
-            behind?: boolean;
-            mute?: boolean;
+            fps: number;
+            awake: boolean;
+            behind: boolean;
+            mute: boolean;
         };
         Palette: {
             plate: components["schemas"]["Colour"];
@@ -1371,6 +1381,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressBringBack: {
             /** @enum {string} */
@@ -1379,6 +1390,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressCallOff: {
             /** @enum {string} */
@@ -1388,6 +1400,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressCount: {
             /** @enum {string} */
@@ -1402,6 +1415,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressCue: {
             /** @enum {string} */
@@ -1410,6 +1424,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressDark: {
             /** @enum {string} */
@@ -1418,6 +1433,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressEvery: {
             /** @enum {string} */
@@ -1426,6 +1442,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressEveryOff: {
             /** @enum {string} */
@@ -1434,6 +1451,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressForget: {
             /** @enum {string} */
@@ -1442,6 +1460,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressHush: {
             /** @enum {string} */
@@ -1449,6 +1468,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressHushOver: {
             /** @enum {string} */
@@ -1458,6 +1478,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressLetThemCome: {
             /** @enum {string} */
@@ -1465,6 +1486,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressLight: {
             /** @enum {string} */
@@ -1476,6 +1498,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressLightsBack: {
             /** @enum {string} */
@@ -1483,6 +1506,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressLightsOut: {
             /** @enum {string} */
@@ -1490,6 +1514,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressPush: {
             /** @enum {string} */
@@ -1498,6 +1523,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressReset: {
             /** @enum {string} */
@@ -1509,6 +1535,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressStep: {
             /** @enum {string} */
@@ -1523,6 +1550,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressStopCue: {
             /** @enum {string} */
@@ -1531,6 +1559,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressTakeBack: {
             /** @enum {string} */
@@ -1538,6 +1567,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressTimer: {
             /** @enum {string} */
@@ -1548,6 +1578,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PressPressToggle: {
             /** @enum {string} */
@@ -1556,6 +1587,7 @@ export interface components {
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
         };
         PreviewWish: {
             graphic: components["schemas"]["GraphicId"];
@@ -1696,9 +1728,9 @@ export interface components {
         /** @enum {unknown} */
         SeatKind: "spot" | "strip" | "frame";
         SeatMemory: {
-            seat?: components["schemas"]["SeatId"];
-            graphic?: components["schemas"]["GraphicId"];
-            card?: components["schemas"]["CardId"];
+            seat: components["schemas"]["SeatId"];
+            graphic: components["schemas"]["GraphicId"];
+            card: components["schemas"]["CardId"];
         };
         Shadow: {
             /** Format: double */
@@ -1739,7 +1771,7 @@ export interface components {
             rev: number;
             head?: null | components["schemas"]["HeadView"];
             graphics?: null | components["schemas"]["DifferingOfGraphicView"];
-            choices?: null | components["schemas"]["ChoiceView"][];
+            choices: components["schemas"]["ChoiceView"][];
             feeds?: null | components["schemas"]["DifferingOfFeed"];
             outputs?: null | components["schemas"]["DifferingOfOutput"];
             cues?: null | components["schemas"]["DifferingOfCue"];
@@ -1761,7 +1793,6 @@ export interface components {
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
-            assets: components["schemas"]["AssetView"][];
             tones: string[];
             starterSets: components["schemas"]["StarterSet"][];
             readyBrands: components["schemas"]["Brand"][];
@@ -1827,12 +1858,12 @@ export interface components {
             what: string;
         };
         SwitchView: {
-            graphic?: components["schemas"]["GraphicId"];
-            words?: string;
+            graphic: components["schemas"]["GraphicId"];
+            words: string;
             timer?: null | components["schemas"]["TimerId"];
-            untouched?: boolean;
-            fits?: components["schemas"]["TextFit"][];
-            outside?: boolean;
+            untouched: boolean;
+            fits: components["schemas"]["TextFit"][];
+            outside: boolean;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -1860,7 +1891,7 @@ export interface components {
         TextAlign: "start" | "left" | "center" | "right";
         TextFit: {
             part: string;
-            field: null | string;
+            field?: null | string;
             outcome: components["schemas"]["FitOutcome"];
             /** Format: double */
             size: number;
@@ -1916,7 +1947,7 @@ export interface components {
             /** Format: int64 */
             revision: number;
         };
-        TimerId: unknown;
+        TimerId: string;
         /** @enum {unknown} */
         TimerKind: "down" | "up" | "until";
         TimerProgram: {
@@ -1939,72 +1970,80 @@ export interface components {
             by?: number;
         };
         TimerView: {
-            timer?: components["schemas"]["TimerId"];
-            running?: boolean;
-            program?: components["schemas"]["TimerProgram"];
+            timer: components["schemas"]["TimerId"];
+            running: boolean;
+            program: components["schemas"]["TimerProgram"];
         };
         ToldOfAiringView: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["AiringView"][];
-            drop?: null | string[];
+            set: components["schemas"]["AiringView"][];
+            drop: string[];
+        };
+        ToldOfAssetView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set: components["schemas"]["AssetView"][];
+            drop: string[];
         };
         ToldOfFeedView: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["FeedView"][];
-            drop?: null | string[];
+            set: components["schemas"]["FeedView"][];
+            drop: string[];
         };
         ToldOfPageView: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["PageView"][];
-            drop?: null | string[];
+            set: components["schemas"]["PageView"][];
+            drop: string[];
         };
         ToldOfSeatMemory: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["SeatMemory"][];
-            drop?: null | string[];
+            set: components["schemas"]["SeatMemory"][];
+            drop: string[];
         };
         ToldOfSwitchView: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["SwitchView"][];
-            drop?: null | string[];
+            set: components["schemas"]["SwitchView"][];
+            drop: string[];
         };
         ToldOfTimerView: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["TimerView"][];
-            drop?: null | string[];
+            set: components["schemas"]["TimerView"][];
+            drop: string[];
         };
         ToldOfTrailLine: {
             /** Format: int64 */
             from?: null | number;
             /** Format: int64 */
             rev: number;
-            set?: null | components["schemas"]["TrailLine"][];
-            drop?: null | string[];
+            set: components["schemas"]["TrailLine"][];
+            drop: string[];
         };
         TrailLine: {
-            at?: components["schemas"]["Instant"];
-            sentence?: string;
+            at: components["schemas"]["Instant"];
+            sentence: string;
             graphic?: null | components["schemas"]["GraphicId"];
             /** Format: int64 */
-            no?: number;
+            no: number;
         };
         Typography: {
             heading: string;

@@ -1,17 +1,18 @@
 import { Download, Plus, Shirt, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
-import { useLive } from '../live/LiveContext';
-import { useShow, type Brand } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
+import { useLive } from '../live/live';
+import { edits } from '../show/edits';
+import { useShow, type Brand } from '../show/show';
+import { litIn } from '../show/air';
 import { Button } from '../ui/Button';
-import { KeptText } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+import { ask } from '../ui/ask';
 
 /** The brands that the show keeps: one press wears another. What is lit follows only when it is asked to. */
 export function BrandChoice() {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
+  const show = useShow();
+  const lit = useLive(litIn);
   const old = lit.filter((airing) => airing.edited).length;
   const brand = show.brand;
 
@@ -34,7 +35,7 @@ export function BrandChoice() {
       <AddBrand />
       {old > 0 && (
         <Button kind="lamp" onClick={() => void edits.wearBrand(brand.name, true)}>
-          <Shirt aria-hidden size={15} /> Dress what is on air too
+          <Shirt aria-hidden size={15} /> Apply to graphics on air
         </Button>
       )}
       <div className="ml-auto flex items-center gap-1.5">
@@ -44,7 +45,7 @@ export function BrandChoice() {
           className="w-44"
           maxLength={40}
           value={brand.name}
-          onKeep={(name) => void edits.show({ brand: { ...brand, name: name.trim() } })}
+          onKeep={(name, from) => edits.show({ brand: { ...brand, name: name.trim() } }, from)}
         />
         <Button
           kind="bare"
@@ -59,7 +60,7 @@ export function BrandChoice() {
           aria-label="Delete this brand"
           title={show.brands.length === 1 ? 'A show wears one brand at least' : 'Delete this brand'}
           disabled={show.brands.length === 1}
-          onClick={() => void remove(brand, show.brands, edits)}
+          onClick={() => void remove(brand, show.brands)}
         >
           <Trash2 aria-hidden size={16} />
         </Button>
@@ -68,10 +69,10 @@ export function BrandChoice() {
   );
 }
 
-async function remove(brand: Brand, all: Brand[], edits: ReturnType<typeof useShow>['edits']): Promise<void> {
+async function remove(brand: Brand, all: Brand[]): Promise<void> {
   const next = all.find((one) => one.name !== brand.name)!;
-  if (!window.confirm(`Delete the brand “${brand.name}”? The show wears “${next.name}” then. This cannot be undone.`))
-    return;
+  const words = `The show wears “${next.name}” then. This cannot be undone.`;
+  if (!(await ask({ title: `Delete the brand “${brand.name}”?`, words, yes: 'Delete it' }))) return;
   if (await edits.wearBrand(next.name, false)) await edits.deleteBrand(brand.name);
 }
 
@@ -87,7 +88,7 @@ function Tints({ brand }: { brand: Brand }) {
 }
 
 function AddBrand() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const file = useRef<HTMLInputElement>(null);
   const item = 'flex cursor-default items-center gap-2.5 rounded-lg px-3 py-2 outline-none data-highlighted:bg-ridge';
   return (

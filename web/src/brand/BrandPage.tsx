@@ -1,7 +1,8 @@
 import { useCallback } from 'react';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Seen } from '../ui/Seen';
@@ -15,9 +16,9 @@ import { Typefaces } from './Typefaces';
 
 /** The look of the whole show, with the show's own graphics beside it, re-dressing as it is edited. */
 export function BrandPage() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const brand = show.brand;
-  const keep = useCallback<KeepBrand>((change) => void edits.show({ brand: { ...brand, ...change } }), [brand, edits]);
+  const keep = useCallback<KeepBrand>((change) => void edits.show({ brand: { ...brand, ...change } }), [brand]);
 
   return (
     <Page title="Brand" actions={<UndoButtons />}>

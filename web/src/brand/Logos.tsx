@@ -1,12 +1,12 @@
 import { ImagePlus, X } from 'lucide-react';
-import { useShow, type Brand } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { type Brand } from '../show/show';
 import { Button } from '../ui/Button';
 import { FilePick } from '../ui/FilePick';
 import type { KeepBrand } from './keepBrand';
 
 /** The logo, and others to change to: one press swaps them. */
 export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
-  const { edits } = useShow();
   const all = [...new Set([...(brand.logo ? [brand.logo] : []), ...brand.alternates])].sort();
   const choose = (logo: string | undefined, among = all): void =>
     keep({ logo, alternates: among.filter((one) => one !== logo) });

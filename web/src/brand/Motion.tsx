@@ -1,4 +1,4 @@
-import type { Brand } from '../show/ShowContext';
+import type { Brand } from '../show/show';
 import { Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Segmented } from '../ui/Segmented';

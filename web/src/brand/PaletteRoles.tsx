@@ -1,8 +1,9 @@
 import { Pipette, Sparkles } from 'lucide-react';
 import { useState } from 'react';
-import { useShow, type Brand } from '../show/ShowContext';
+import { useShow, type Brand } from '../show/show';
 import { Button } from '../ui/Button';
-import { KeptText } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import type { KeepBrand } from './keepBrand';
 
 type Role = keyof Brand['palette'];
@@ -18,7 +19,7 @@ const roles: { role: Role; name: string; use: string }[] = [
 
 /** The brand's colours by role, each with how well it can be read where templates put it. */
 export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
-  const { show } = useShow();
+  const show = useShow();
   const set = (change: Partial<Brand['palette']>): void => keep({ palette: { ...brand.palette, ...change } });
   const faint = show.legibility.filter((one) => one.mended);
   return (
@@ -55,7 +56,7 @@ interface SwatchProps {
 }
 
 function Swatch({ role, name, use, colour, onKeep }: SwatchProps) {
-  const { show } = useShow();
+  const show = useShow();
   const [wrong, setWrong] = useState(false);
   const read = show.legibility.find((one) => one.role === role);
   const type = (text: string): void => {

@@ -1,5 +1,7 @@
-import type { Brand } from '../show/ShowContext';
-import { Field, KeptText } from '../ui/Field';
+import type { Brand } from '../show/show';
+import { Field } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+
 import { Segmented } from '../ui/Segmented';
 import { Range } from '../ui/Range';
 import type { KeepBrand } from './keepBrand';
@@ -27,9 +29,8 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
         <Field
           label="px"
           render={(id) => (
-            <KeptText
+            <KeptNumber
               id={id}
-              type="number"
               min={0}
               max={60}
               disabled={shape.corner === 'square'}

@@ -1,5 +1,6 @@
 import { Type, X } from 'lucide-react';
-import { useShow, type Brand } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Brand } from '../show/show';
 import { family } from '../painter/face';
 import { same, Select } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
@@ -7,7 +8,7 @@ import type { KeepBrand } from './keepBrand';
 
 /** Shipped typefaces, and the streamer's own: measured and drawn with the very same files. */
 export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const type = brand.type;
   const own = [...new Set(type.own.map((face) => face.family))];
   const set = (change: Partial<Brand['type']>): void => keep({ type: { ...type, ...change } });

@@ -1,4 +1,4 @@
-import type { Brand } from '../show/ShowContext';
+import type { Brand } from '../show/show';
 
 /** Keeps a change of the brand that is worn. */
 export type KeepBrand = (change: Partial<Brand>) => void;

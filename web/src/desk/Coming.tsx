@@ -1,9 +1,9 @@
 import { X } from 'lucide-react';
-import { useLive, type News } from '../live/LiveContext';
+import { useLive, type Live } from '../live/live';
 import { useNow } from '../live/useNow';
 import { clockText } from '../show/format';
-import { useShow, type Show } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { useShow, type Show } from '../show/show';
+import { press } from '../show/air';
 import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 
@@ -17,7 +17,8 @@ interface Ahead {
 }
 
 /** All that will happen without a hand: what waits first, then by time. */
-function ahead(show: Show, news: News): Ahead[] {
+function aheadOf(show: Show, live: Pick<Live, 'airings' | 'ahead' | 'timers'>, now: number): Ahead[] {
+  const { followers, repeats, cueSteps, alerts, asides, hush } = live.ahead;
   const name = (id: string) => show.graphics.find((one) => one.id === id)?.name ?? '';
   const cue = (id: string) => show.cues.find((one) => one.id === id)?.name ?? '';
   const waits = (graphic: string, why: string, since?: number): Ahead => ({
@@ -29,48 +30,47 @@ function ahead(show: Show, news: News): Ahead[] {
   /** Dark on what would come keeps it from coming. */
   const dark = (graphic: string): Ahead['off'] => ({ verb: 'dark', what: { graphic } });
   const timed: Ahead[] = [
-    ...news.airings
+    ...[...live.airings.values()]
       .filter((one) => one.stayEnds != null)
       .map((one) => ({ name: name(one.graphic), why: 'leaves', at: one.stayEnds! })),
-    ...news.followers.map((one) => ({
+    ...followers.map((one) => ({
       name: name(one.graphic),
       why: 'follows',
       at: one.at,
       off: dark(one.graphic),
     })),
-    ...news.repeats.map((one) => ({
+    ...repeats.map((one) => ({
       name: name(one.graphic),
       why: 'comes again',
       at: one.at,
       off: { verb: 'everyOff' as const, what: { graphic: one.graphic } },
     })),
-    ...news.cueSteps.map((one) => ({
+    ...cueSteps.map((one) => ({
       name: cue(one.cue),
       why: 'next step',
       at: one.at,
       off: { verb: 'stopCue' as const, what: { cue: one.cue } },
     })),
     ...show.timers.flatMap((timer) => {
-      const program = news.timers.find((one) => one.timer === timer.id)?.program;
-      const runs = timer.cue && program?.zero != null && !program.up && program.zero > news.now;
+      const program = live.timers.get(timer.id)?.program;
+      const runs = timer.cue && program?.zero != null && !program.up && program.zero > now;
       return runs ? [{ name: cue(timer.cue!), why: `by the timer ${timer.name}`, at: program.zero! }] : [];
     }),
   ];
   return [
-    ...news.alerts.map((one) => waits(one.graphic, 'alert, waits its turn', one.since)),
-    ...news.asides.map((one) => ({ name: name(one), why: 'makes way, comes back', at: null, off: dark(one) })),
-    ...(news.hush?.waiting ?? []).map((id) => waits(id, 'waits for the end of the hush')),
+    ...alerts.map((one) => waits(one.graphic, 'alert, waits its turn', one.since)),
+    ...asides.map((one) => ({ name: name(one), why: 'moved aside, will return', at: null, off: dark(one) })),
+    ...(hush?.waiting ?? []).map((id) => waits(id, 'waits for the end of the hush')),
     ...timed.sort((one, other) => one.at! - other.at!),
   ];
 }
 
 /** What comes by itself and when, in a list that opens; where it can be called off, it can be here. */
 export function Coming() {
-  const { show } = useShow();
-  const { news } = useLive();
-  if (!news) return null;
-  const all = ahead(show, news);
-  const waits = news.alerts.length + (news.hush?.waiting.length ?? 0);
+  const show = useShow();
+  const known = useLive(({ airings, ahead, timers }) => ({ airings, ahead, timers }));
+  const all = aheadOf(show, known, useNow());
+  const waits = known.ahead.alerts.length + (known.ahead.hush?.waiting.length ?? 0);
   if (all.length === 0) return null;
   return (
     <Drawer
@@ -93,7 +93,6 @@ export function Coming() {
 }
 
 function Row({ one }: { one: Ahead }) {
-  const { press } = useAir();
   const now = useNow();
   const { off } = one;
   return (

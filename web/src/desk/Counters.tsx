@@ -1,37 +1,29 @@
 import { Minus, Plus, RotateCcw } from 'lucide-react';
-import { upCardOf, type Card, type Graphic, type Template } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { upCardOf, type Card, type Graphic, type Template } from '../show/show';
+import { press } from '../show/air';
 import { Button } from '../ui/Button';
-import { inputLook } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
 
 type NumberField = Template['fields'][number];
 
 /** A number with its steps: to air at once where its card is lit. */
 export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card; field: NumberField }) {
-  const { press } = useAir();
   const value = card.words[field.name] ?? field.sample;
-  const count = (what: { by?: number; to?: number }): void =>
-    void press('count', { graphic: graphic.id, card: card.id, field: field.name, ...what });
+  const count = (what: { by?: number; to?: number }): Promise<boolean> =>
+    press('count', { graphic: graphic.id, card: card.id, field: field.name, ...what });
   const keys = graphic.countKeys[field.name];
   return (
     <span className="flex items-center gap-1">
-      <Step label={`${field.label} one less`} keyName={keys?.down} onPress={() => count({ by: -1 })}>
+      <Step label={`${field.label} one less`} keyName={keys?.down} onPress={() => void count({ by: -1 })}>
         <Minus aria-hidden size={15} />
       </Step>
-      <input
+      <KeptNumber
         aria-label={field.label}
-        key={value}
-        defaultValue={value}
-        inputMode="decimal"
-        onKeyDown={(event) => event.key === 'Enter' && event.currentTarget.blur()}
-        onBlur={(event) => {
-          const to = Number(event.target.value.replace(',', '.'));
-          if (event.target.value.trim() && Number.isFinite(to) && event.target.value !== value) count({ to });
-          else event.target.value = value;
-        }}
-        className={`${inputLook} h-9 w-16! min-w-0 text-center text-[15px] font-semibold`}
+        value={value}
+        onKeep={(text) => count({ to: Number(text) })}
+        className="h-9 w-16! min-w-0 text-center text-[15px] font-semibold"
       />
-      <Step label={`${field.label} one more`} keyName={keys?.up} onPress={() => count({ by: 1 })}>
+      <Step label={`${field.label} one more`} keyName={keys?.up} onPress={() => void count({ by: 1 })}>
         <Plus aria-hidden size={15} />
       </Step>
     </span>
@@ -52,7 +44,6 @@ interface OneMoreProps {
 
 /** On the switch: one press counts, without a look at the words first. */
 export function OneMore({ graphic, template, lit }: OneMoreProps) {
-  const { press } = useAir();
   const card = upCardOf(graphic);
   const counted = template.fields.filter((field) => field.start != null && isStepped(field, card, lit));
   return counted.slice(0, mostOnSwitch).map((field) => {
@@ -98,7 +89,6 @@ function Step({ label, keyName, onPress, children }: StepProps) {
 
 /** A new round: what is counted begins anew. */
 export function NewRound({ graphic, card, template }: { graphic: Graphic; card: Card; template: Template }) {
-  const { press } = useAir();
   if (!template.fields.some((field) => field.start != null)) return null;
   const named = template.fields.some((field) => field.kind !== 'number' && field.kind !== 'picture');
   const reset = (keep: boolean): void => void press('reset', { graphic: graphic.id, card: card.id, keepWords: keep });
@@ -113,7 +103,7 @@ export function NewRound({ graphic, card, template }: { graphic: Graphic; card: 
           onClick={() => reset(false)}
           title="The numbers begin anew, and the words are the template's again."
         >
-          with fresh words too
+          Reset text too
         </Button>
       )}
     </div>

@@ -2,20 +2,18 @@ import clsx from 'clsx';
 import { Plus, Trash2, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { useLive } from '../live/LiveContext';
-import { useShow, type Cue } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { edits } from '../show/edits';
+import { useShow, type Cue } from '../show/show';
 import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
 import { CueList } from './CueList';
+import { choose } from './desk';
 import { changesOf, litNow, type CueSetting, type CueStep } from './cueEdits';
 
 /** A cue, made or changed: for each step what is lit, what is dark, and what is left alone. */
 export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const { standby } = useAir();
+  const show = useShow();
   const [draft, setDraft] = useState(cue);
   const [at, setAt] = useState(0);
   const step = draft.steps[Math.min(at, draft.steps.length - 1)]!;
@@ -32,7 +30,7 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
   const tryIt = async (): Promise<void> => {
     if (!(await keep())) return;
     onClose();
-    if (cue.id) void standby({ cue: cue.id });
+    if (cue.id) choose({ cue: cue.id });
   };
 
   return (
@@ -76,16 +74,16 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
           </div>
           <div className="grid min-h-0 grid-rows-[auto_auto_1fr] gap-2">
             <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
-            <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show, news)} />
+            <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show)} />
             <CueList step={step} onChange={change} />
           </div>
           <div className="flex justify-end gap-2">
             <Button kind="bare" onClick={onClose}>
-              {changed ? 'Throw the changes away' : 'Leave it'}
+              {changed ? 'Discard changes' : 'Cancel'}
             </Button>
-            {cue.id && <Button onClick={() => void tryIt()}>Keep, and put in standby</Button>}
+            {cue.id && <Button onClick={() => void tryIt()}>Save and put in standby</Button>}
             <Button kind="cool" onClick={() => void keep().then((kept) => kept && onClose())}>
-              Keep the cue
+              Save cue
             </Button>
           </div>
         </Dialog.Content>

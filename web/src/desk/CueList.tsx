@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useShow } from '../show/ShowContext';
+import { useShow } from '../show/show';
 import { inputLook } from '../ui/Field';
 import { Tick } from '../ui/Tick';
 import { CueRow } from './CueRow';
@@ -11,7 +11,7 @@ const mostAtAGlance = 12;
 
 /** What a step does with each timer and each graphic. */
 export function CueList({ step, onChange }: { step: CueStep; onChange(step: CueStep): void }) {
-  const { show } = useShow();
+  const show = useShow();
   const [wish, setWish] = useState('');
   const [setOnly, setSetOnly] = useState(false);
   const timerOf = (id: string) => step.timers.find((one) => one.timer === id);

@@ -1,4 +1,4 @@
-import { cardName, useShow, type Cue } from '../show/ShowContext';
+import { cardName, useShow, type Cue } from '../show/show';
 import { Button, Key } from '../ui/Button';
 import { timerActs, type CueSetting, type CueStep } from './cueEdits';
 
@@ -28,7 +28,7 @@ export function CueNote({ cue, onRun }: { cue: Cue; onRun(): void }) {
 }
 
 function Deeds({ step }: { step: CueStep }) {
-  const { show } = useShow();
+  const show = useShow();
   /** With the card that comes up, where it has several. */
   const named = (one: CueSetting): string => {
     const graphic = show.graphics.find((known) => known.id === one.graphic);

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { cardName, useShow, type Graphic } from '../show/ShowContext';
+import { cardName, useShow, type Graphic } from '../show/show';
 import { inputLook } from '../ui/Field';
 import { lostCard, type CueSetting } from './cueEdits';
 
@@ -14,7 +14,7 @@ const acts = { light: 'lit', dark: 'dark', set: 'as it is, but with …' };
 
 /** What a step of a cue does with one graphic. */
 export function CueRow({ graphic, setting, onlyThese, onChange }: Props) {
-  const { show } = useShow();
+  const show = useShow();
   const small = clsx(inputLook, 'min-w-0 py-1!');
   const several = graphic.cards.length > 1;
   const dressed = graphic.outfits.length > 0;

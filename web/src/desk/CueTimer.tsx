@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { Timer as Clock } from 'lucide-react';
-import type { Timer } from '../show/ShowContext';
+import type { Timer } from '../show/show';
 import { inputLook } from '../ui/Field';
 import { timerActs, type TimerSetting } from './cueEdits';
 

@@ -2,31 +2,31 @@ import clsx from 'clsx';
 import { Plus, TriangleAlert } from 'lucide-react';
 import { ContextMenu } from 'radix-ui';
 import { useState } from 'react';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { tellDeleted } from '../show/deleted';
 import { clockText } from '../show/format';
-import { useShow, type Cue } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { edits } from '../show/edits';
+import { useShow, type Cue } from '../show/show';
+import { press } from '../show/air';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { CueEditor } from './CueEditor';
 import { cueBefore, doubled, litNow, lostIn, newCue, summaryOf } from './cueEdits';
-import type { Desk } from './useDesk';
+import { choose, pressCue, useStandby } from './desk';
 
 /** The cues in a row: one press sets many things. */
-export function Cues({ desk }: { desk: Desk }) {
-  const { show } = useShow();
-  const { news } = useLive();
+export function Cues() {
+  const show = useShow();
   const [editing, setEditing] = useState<Cue | null>(null);
   return (
     <section aria-label="Cues" className="flex min-w-0 flex-wrap items-center gap-1.5">
       {show.cues.map((cue) => (
-        <CueButton key={cue.id} cue={cue} desk={desk} onEdit={() => setEditing(cue)} />
+        <CueButton key={cue.id} cue={cue} onEdit={() => setEditing(cue)} />
       ))}
       <button
         type="button"
-        onClick={() => setEditing(newCue(show, litNow(show, news)))}
+        onClick={() => setEditing(newCue(show, litNow(show)))}
         title="A cue sets many things in one press. It begins with what is lit now."
         className="flex min-h-10 items-center gap-1.5 rounded-[10px] px-3 text-quiet hover:bg-panel hover:text-ink"
       >
@@ -38,12 +38,10 @@ export function Cues({ desk }: { desk: Desk }) {
   );
 }
 
-function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const { press } = useAir();
-  const ahead = news?.cueSteps.filter((step) => step.cue === cue.id) ?? [];
-  const standby = news?.standbyCue === cue.id;
+function CueButton({ cue, onEdit }: { cue: Cue; onEdit(): void }) {
+  const show = useShow();
+  const ahead = useLive((live) => live.ahead.cueSteps.filter((step) => step.cue === cue.id));
+  const standby = useStandby().cue === cue.id;
   const at = show.cues.indexOf(cue);
   const lost = lostIn(cue, show).map((graphic) => graphic.name);
   const move = (by: number): void => void edits.moveCue(cue.id, cueBefore(show.cues, cue.id, by));
@@ -63,7 +61,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
               ? `It cannot be run: the card that it brings up in ${lost.join(', ')} is gone. Right-click to change it.`
               : `${summaryOf(cue)}. Right-click to change it.`
           }
-          onClick={() => desk.cue(cue.id)}
+          onClick={() => pressCue(cue.id)}
           className={clsx(
             '@container/cue flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center max-xl:basis-24 gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
             standby && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
@@ -90,7 +88,7 @@ function CueButton({ cue, desk, onEdit }: { cue: Cue; desk: Desk; onEdit(): void
               Stop the steps still to come
             </ContextMenu.Item>
           )}
-          <ContextMenu.Item className={menuItem} onSelect={() => desk.choose({ cue: cue.id })}>
+          <ContextMenu.Item className={menuItem} onSelect={() => choose({ cue: cue.id })}>
             Put in standby
           </ContextMenu.Item>
           <ContextMenu.Item className={menuItem} onSelect={onEdit}>

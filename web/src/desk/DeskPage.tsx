@@ -1,49 +1,33 @@
 import clsx from 'clsx';
-import { useState } from 'react';
 import { Link } from 'react-router';
 import { toast } from 'sonner';
-import { openKeyList } from '../show/keyList';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { AirMonitor } from '../monitor/AirMonitor';
-import { backdrops, type BackdropName } from '../monitor/Backdrop';
-import { useBackdrop } from '../monitor/useBackdrop';
-import { usePicture } from '../monitor/usePicture';
+import { BackdropChoice } from '../monitor/BackdropChoice';
+import { act } from '../show/actions';
 import { isUnseen } from '../show/carried';
-import { useShow } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow } from '../show/show';
 import { Button, Key } from '../ui/Button';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
 import { CueNote } from './CueNote';
 import { Cues } from './Cues';
+import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
 import { LoudnessControl } from './LoudnessControl';
-import { SeatMap } from './SeatMap';
 import { QuickWords } from './QuickWords';
+import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
 import { Timers } from './Timers';
-import { useDesk } from './useDesk';
-import { useDeskKeys } from './useDeskKeys';
-
-const noWords: Record<string, string> = {};
 
 /** The page used during the show. */
 export function DeskPage() {
-  const { show, edits } = useShow();
-  const { news, up } = useLive();
-  const desk = useDesk();
-  const [typed, setTyped] = useState({ for: '', words: noWords });
-  const chosen = show.graphics.find((graphic) => graphic.id === news?.standby);
-  const cue = show.cues.find((one) => one.id === news?.standbyCue);
-  // A draft belongs to the card that it was typed for.
-  const typedFor = `${chosen?.id}/${chosen?.up}`;
-  const draft = typed.for === typedFor ? typed.words : noWords;
-  const setDraft = (words: Record<string, string>): void => setTyped({ for: typedFor, words });
-  const picture = usePicture(chosen?.id, draft);
-  const [backdrop, setBackdrop] = useBackdrop();
-  useDeskKeys(desk);
-  const unseen = !!news && isUnseen(news);
+  const show = useShow(({ lookFirst, liveEdits, graphics }) => ({ lookFirst, liveEdits, none: graphics.length === 0 }));
+  const up = useLive((live) => live.up);
+  const unseen = useLive(isUnseen);
 
-  if (show.graphics.length === 0) {
+  if (show.none) {
     return (
       <Empty title="Nothing to light yet.">
         <p>
@@ -77,7 +61,7 @@ export function DeskPage() {
               { value: 'air', words: 'Straight to air' },
               { value: 'look', words: 'Look first' },
             ]}
-            onChoose={(value) => void edits.show({ lookFirst: value === 'look' })}
+            onChoose={(value) => setLookFirst(value === 'look')}
           />
           <Segmented
             label="When edits of what is lit go to air"
@@ -93,13 +77,13 @@ export function DeskPage() {
           />
           <span className="ml-auto flex items-center gap-1">
             <LoudnessControl />
-            <Button kind="bare" onClick={openKeyList} title="All keys">
+            <Button kind="bare" onClick={() => act('help/keys')} title="All keys">
               Keys <Key>?</Key>
             </Button>
           </span>
         </div>
-        <SeatMap desk={desk} />
-        <Cues desk={desk} />
+        <SeatMap />
+        <Cues />
         <Timers />
         <Strip />
       </section>
@@ -116,21 +100,10 @@ export function DeskPage() {
             <h2 className={clsx('shrink-0 pr-3 font-semibold', unseen ? 'text-orchid' : 'text-lamp-soft')}>
               {unseen ? 'On air, seen by nobody' : 'On air'}
             </h2>
-            <select
-              aria-label="Backdrop"
-              value={backdrop}
-              onChange={(event) => setBackdrop(event.target.value as BackdropName)}
-              className="min-w-0 truncate rounded-md bg-transparent text-right text-quiet hover:bg-panel"
-            >
-              {backdrops.map((name) => (
-                <option key={name} value={name} className="bg-panel">
-                  backdrop: {name}
-                </option>
-              ))}
-            </select>
+            <BackdropChoice />
           </div>
           <AirMonitor
-            onChoose={(graphic) => desk.choose({ graphic })}
+            onChoose={(graphic) => choose({ graphic })}
             className={clsx(
               'rounded-xl',
               unseen
@@ -142,28 +115,36 @@ export function DeskPage() {
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
             <h2 className="shrink-0 pr-3 font-semibold text-cool">Standby</h2>
-            <span className="truncate text-quiet">{cue ? `cue ${cue.name}` : (chosen?.name ?? 'nothing chosen')}</span>
+            <StandbyName />
           </div>
-          <StandbyMonitor draft={draft} className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]" />
+          <StandbyMonitor className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]" />
         </div>
-        {chosen ? (
-          <QuickWords
-            key={chosen.id}
-            graphic={chosen}
-            draft={draft}
-            onDraft={setDraft}
-            fits={picture.data?.fits}
-            onLight={show.lookFirst ? () => desk.standby() : undefined}
-          />
-        ) : cue ? (
-          <CueNote cue={cue} onRun={() => desk.standby()} />
-        ) : (
-          <p className="self-start rounded-[14px] bg-panel p-3 text-quiet">
-            Press a switch, or the pen that comes with the pointer, and its words can be edited here. <Key>1</Key> to{' '}
-            <Key>9</Key> press the switches that carry these keys; <Key>?</Key> shows them all.
-          </p>
-        )}
+        <Chosen />
       </aside>
     </div>
+  );
+}
+
+function StandbyName() {
+  const standby = useStandby();
+  const name = useShow(({ cues, graphics }) => {
+    const cue = cues.find((one) => one.id === standby.cue);
+    return cue ? `cue ${cue.name}` : (graphics.find((one) => one.id === standby.graphic)?.name ?? 'nothing chosen');
+  });
+  return <span className="truncate text-quiet">{name}</span>;
+}
+
+/** What is chosen on this page: its words, edited at once, or what a cue would do. */
+function Chosen() {
+  const chosen = useChosen();
+  const graphic = useShow(({ graphics }) => graphics.find((one) => one.id === chosen.graphic));
+  const cue = useShow(({ cues }) => cues.find((one) => one.id === chosen.cue));
+  if (graphic) return <QuickWords key={graphic.id} graphic={graphic} />;
+  if (cue) return <CueNote cue={cue} onRun={() => lightStandby()} />;
+  return (
+    <p className="self-start rounded-[14px] bg-panel p-3 text-quiet">
+      Press a switch, or the pen that comes with the pointer, and its words can be edited here. <Key>1</Key> to{' '}
+      <Key>9</Key> press the switches that carry these keys; <Key>?</Key> shows them all.
+    </p>
   );
 }

@@ -1,17 +1,16 @@
 import { TriangleAlert } from 'lucide-react';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { takesFrom } from '../show/feedWords';
 import { ageText } from '../show/format';
-import { useShow } from '../show/ShowContext';
+import { useShow } from '../show/show';
 
 /** Under words that a feed fills: what they say now, and since when. */
 export function FedBy({ words }: { words: string }) {
-  const { show } = useShow();
-  const { news } = useLive();
+  const show = useShow();
   const now = useNow();
   const feed = show.feeds.find((one) => takesFrom(one.id, words));
-  const state = news?.feeds.find((one) => one.id === feed?.id);
+  const state = useLive(({ feeds }) => feeds.get(feed?.id ?? ''));
   if (!feed || !state) return null;
   const since = state.changedAt == null ? 'nothing yet' : ageText(now - state.changedAt);
   const trouble = state.health === 'stale' || state.health === 'failing';

@@ -1,10 +1,10 @@
 import { Volume2, VolumeX } from 'lucide-react';
-import { useShow } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow } from '../show/show';
 
 /** How loud the sounds of graphics are on the outputs, and whether they are at all. */
 export function LoudnessControl() {
-  const { show, edits } = useShow();
-  const { level, muted } = show.loudness;
+  const { level, muted } = useShow((show) => show.loudness);
   return (
     <span className="flex items-center gap-1">
       <button

@@ -1,69 +1,69 @@
 import clsx from 'clsx';
 import { Lock } from 'lucide-react';
-import { useEffect, useRef, useState, type KeyboardEvent } from 'react';
-import type { Schemas } from '../api/client';
-import { useLive } from '../live/LiveContext';
+import { useRef, useState, type KeyboardEvent } from 'react';
+import { useLive } from '../live/live';
+import { usePicture } from '../monitor/usePicture';
+import { airingOf, isLit, press } from '../show/air';
+import { discardDraft, draftFor, insistOnDraft, keptDraft, refusedDraft, typeDraft, useDraft } from '../show/drafts';
+import { edits } from '../show/edits';
 import { FitNote } from '../show/FitNote';
-import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/show';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
 import { timerIn } from '../show/timerWords';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
-import { FedBy } from './FedBy';
 import { Counter, isStepped, NewRound } from './Counters';
-
-interface Props {
-  graphic: Graphic;
-  draft: Record<string, string>;
-  onDraft(draft: Record<string, string>): void;
-  fits: readonly Schemas['TextFit'][] | undefined;
-  /** Lights what is in standby; missing where a press does so by itself. */
-  onLight?: () => void;
-}
+import { lightStandby, useStandby } from './desk';
+import { FedBy } from './FedBy';
 
 const lockedNote = 'The template says that this does not change while it is on air.';
+
+const noWords: Record<string, string> = {};
 
 /** With live edits on, what is typed goes to air after this pause, in ms. */
 const livePause = 250;
 
 /** The words of what is in standby, edited at once: Ctrl+Enter pushes them, Esc throws them away. */
-export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const { press } = useAir();
+export function QuickWords({ graphic }: { graphic: Graphic }) {
+  const liveEdits = useShow((show) => show.liveEdits);
+  const lookFirst = useShow((show) => show.lookFirst);
+  const template = useShow((show) => templateOf(show, graphic));
+  const airing = useLive((live) => airingOf(live, graphic.id));
+  const standby = useStandby();
+  const kept = useDraft(graphic.id);
   const [sending, setSending] = useState(false);
-  const template = templateOf(show, graphic);
   const card = upCardOf(graphic);
-  const airing = news?.airings.find((one) => one.graphic === graphic.id);
+  // A draft belongs to the card that it was typed for.
+  const draft = kept?.card === card.id ? kept : undefined;
+  const words = draft?.words ?? noWords;
+  const { data: picture } = usePicture(graphic.id, words);
   const lit = isLit(airing?.phase);
-  const live = lit && show.liveEdits;
-  const touched = Object.keys(draft).length > 0;
+  const live = lit && liveEdits;
   const timer = useRef(0);
-  const drafted = useRef(draft);
-  // What was typed while an earlier piece was on its way stays a draft.
-  useEffect(() => void (drafted.current = draft), [draft]);
 
-  const keep = async (words: Record<string, string>): Promise<boolean> => {
-    if (Object.keys(words).length === 0) return true;
-    const kept = await edits.graphic(graphic.id, { card: card.id, words });
-    if (kept) {
-      const still = Object.entries(drafted.current).filter(([name, text]) => words[name] !== text);
-      onDraft(Object.fromEntries(still));
-    }
-    return kept;
+  /** Keeps the words typed so far; on air they go only where that is so with all edits. */
+  const keep = async (): Promise<void> => {
+    const sent = draftFor(graphic.id);
+    if (!sent) return;
+    const { card: of, words: typed, revision } = sent;
+    if (await edits.graphic(graphic.id, { card: of, words: typed }, revision)) keptDraft(graphic.id, typed);
+    else refusedDraft(graphic.id, 'It was not kept.');
   };
   const push = async (): Promise<void> => {
     clearTimeout(timer.current);
     setSending(true);
-    if ((await keep(draft)) && lit) await press('push', { graphic: graphic.id, how: 'Ctrl+Enter' });
+    await (lit ? press('push', { graphic: graphic.id, how: 'Ctrl+Enter' }) : keep());
     setSending(false);
   };
-  const type = (words: Record<string, string>): void => {
-    onDraft(words);
+  const type = (next: Record<string, string>): void => {
+    typeDraft(graphic.id, card.id, next);
     clearTimeout(timer.current);
-    if (live) timer.current = window.setTimeout(() => void keep(words), livePause);
+    if (live) timer.current = window.setTimeout(() => void keep(), livePause);
+  };
+  const discard = (): void => {
+    clearTimeout(timer.current);
+    discardDraft(graphic.id);
   };
   const onKey = (event: KeyboardEvent): void => {
     if (event.key === 'Enter' && (event.ctrlKey || event.metaKey)) {
@@ -71,8 +71,7 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
       void push();
     } else if (event.key === 'Escape') {
       event.preventDefault();
-      clearTimeout(timer.current);
-      onDraft({});
+      discard();
     }
   };
 
@@ -95,36 +94,41 @@ export function QuickWords({ graphic, draft, onDraft, fits, onLight }: Props) {
           // What is counted comes first: it is stepped in a hurry.
           .sort((one, other) => Number(other.start != null) - Number(one.start != null))
           .map((field) => (
-            <WordRow key={field.name} {...{ graphic, card, field, draft, lit }} onType={type} />
+            <WordRow key={field.name} {...{ graphic, card, field, draft: words, lit }} onType={type} />
           ))}
         {template && <NewRound graphic={graphic} card={card} template={template} />}
       </div>
+      {draft?.refused && (
+        <p role="alert" className="flex flex-wrap items-center justify-between gap-2 text-orchid">
+          Not saved: what stands was changed elsewhere.
+          <Button
+            onClick={() => {
+              insistOnDraft(graphic.id);
+              void push();
+            }}
+          >
+            Use mine
+          </Button>
+          <Button onClick={discard}>Use theirs</Button>
+        </p>
+      )}
       <div className="flex flex-wrap items-center justify-between gap-2">
-        <FitNote fits={fits} />
+        <FitNote fits={picture?.fits} />
         <span className="flex gap-2">
-          {touched && !live && (
-            <Button
-              onClick={() => {
-                clearTimeout(timer.current);
-                onDraft({});
-              }}
-            >
-              Throw away <Key>Esc</Key>
+          {draft && !live && (
+            <Button onClick={discard}>
+              Discard changes <Key>Esc</Key>
             </Button>
           )}
           {live && !airing?.edited ? (
             <span className="self-center text-lamp-soft">goes to air as you type</span>
           ) : (
-            <Button
-              kind="cool"
-              disabled={sending || (!touched && !(lit && airing?.edited))}
-              onClick={() => void push()}
-            >
-              {lit ? 'Push to air' : 'Keep'} <Key>Ctrl ↵</Key>
+            <Button kind="cool" disabled={sending || (!draft && !(lit && airing?.edited))} onClick={() => void push()}>
+              {lit ? 'Push to air' : 'Save'} <Key>Ctrl ↵</Key>
             </Button>
           )}
-          {onLight && !lit && (
-            <Button kind="lamp" disabled={touched} onClick={onLight}>
+          {lookFirst && standby.graphic === graphic.id && !lit && (
+            <Button kind="lamp" onClick={() => lightStandby()}>
               Light it <Key>↵</Key>
             </Button>
           )}
@@ -138,19 +142,17 @@ interface WordRowProps {
   graphic: Graphic;
   card: Card;
   field: Template['fields'][number];
-  draft: Record<string, string>;
+  draft: Readonly<Record<string, string>>;
   lit: boolean;
   onType(words: Record<string, string>): void;
 }
 
 function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
-  const { show } = useShow();
-  const { news } = useLive();
   const now = card.words[field.name] ?? field.sample;
   const value = draft[field.name] ?? now;
   const id = `quick-${field.name}`;
-  const timer = show.timers.find((one) => one.id === timerIn(now));
-  const program = news?.timers.find((one) => one.timer === timer?.id)?.program;
+  const timer = useShow(({ timers }) => timers.find((one) => one.id === timerIn(now)));
+  const program = useLive(({ timers }) => timers.get(timer?.id ?? '')?.program);
   if (timer && program)
     return (
       <div className="grid grid-cols-[76px_1fr] items-center gap-2">
@@ -199,8 +201,7 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
 
 /** The cards, to click through: while it is lit the picture changes in place. */
 function CardPick({ graphic }: { graphic: Graphic }) {
-  const { show } = useShow();
-  const { press } = useAir();
+  const show = useShow();
   return (
     <div role="group" aria-label="Cards" className="flex max-h-24 flex-wrap gap-1 overflow-y-auto">
       {graphic.cards.map((card, at) => (

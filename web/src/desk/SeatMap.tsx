@@ -2,22 +2,19 @@ import clsx from 'clsx';
 import { RotateCcw, X } from 'lucide-react';
 import { memo, useMemo } from 'react';
 import type { Schemas } from '../api/client';
-import { useLive, type News } from '../live/LiveContext';
-import { isCarried } from '../show/carried';
+import { useLive } from '../live/live';
+import { airingOf, isLit, press } from '../show/air';
 import { seatsInFrame } from '../show/seats';
-import { useShow, type Graphic, type Show } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { useShow, type Graphic, type Show } from '../show/show';
 import { Switch } from './Switch';
-import type { Desk } from './useDesk';
 
 /** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
-export function SeatMap({ desk }: { desk: Desk }) {
-  const { show } = useShow();
-  const { news } = useLive();
-  const { rows, strips, full, bySeat } = useMemo(() => laidOut(show), [show]);
-  const facts = useMemo(() => factsOf(show, news), [show, news]);
+export function SeatMap() {
+  const graphics = useShow((show) => show.graphics);
+  const seats = useShow((show) => show.seats);
+  const { rows, strips, full, bySeat } = useMemo(() => laidOut(graphics, seats), [graphics, seats]);
   const seat = (one: Schemas['Seat'], low?: boolean) => (
-    <Seat key={one.id} seat={one} graphics={bySeat.get(one.id) ?? none} facts={facts} low={low} desk={desk} />
+    <Seat key={one.id} seat={one} graphics={bySeat.get(one.id) ?? none} low={low} />
   );
 
   return (
@@ -57,10 +54,10 @@ function rowHeight(most: number): number {
 }
 
 /** The seats as they lie in the frame, and who sits in each. */
-function laidOut(show: Show) {
+function laidOut(graphics: Show['graphics'], all: Show['seats']) {
   const bySeat = new Map<string, Graphic[]>();
-  for (const graphic of show.graphics) bySeat.set(graphic.seat, [...(bySeat.get(graphic.seat) ?? []), graphic]);
-  const seats = seatsInFrame(show);
+  for (const graphic of graphics) bySeat.set(graphic.seat, [...(bySeat.get(graphic.seat) ?? []), graphic]);
+  const seats = seatsInFrame(all);
   const rows = [0, 1, 2].map((row) =>
     [0, 1, 2].map((column) =>
       seats.filter(
@@ -74,47 +71,13 @@ function laidOut(show: Show) {
   return { rows, strips: (row: number) => used('strip', row), full: used('frame', 1), bySeat };
 }
 
-/** What the news say of each graphic, looked up once for all switches. */
-function factsOf(show: Show, news: News | null) {
-  const map = <T,>(all: readonly T[] | undefined, id: (one: T) => string) =>
-    new Map((all ?? []).map((one) => [id(one), one]));
-  const repeats = map(news?.repeats, (one) => one.graphic);
-  const followers = map(news?.followers, (one) => one.graphic);
-  const asides = new Set(news?.asides);
-  const alerts = new Set(news?.alerts.map((one) => one.graphic));
-  const hushed = new Set(news?.hush?.waiting);
-  return {
-    airings: map(news?.airings, (one) => one.graphic),
-    switches: news?.switches,
-    templates: map(show.templates, (one) => one.id),
-    timers: map(news?.timers, (one) => one.timer),
-    standby: news?.standby,
-    cueStandby: new Set(
-      show.cues
-        .find((cue) => cue.id === news?.standbyCue)
-        ?.steps[0]?.settings.filter((one) => one.act === 'light')
-        .map((one) => one.graphic),
-    ),
-    names: map(show.graphics, (one) => one.id),
-    last: map(news?.last, (one) => one.seat),
-    carried: !news || isCarried(news.pages),
-    waits: news?.waits ?? false,
-    repeats,
-    comes: (id: string) => followers.get(id)?.at ?? repeats.get(id)?.at,
-    away: (id: string) =>
-      asides.has(id) ? 'aside' : hushed.has(id) ? 'hush' : alerts.has(id) ? 'alert' : (undefined as undefined),
-  };
-}
-
 interface SeatProps {
   seat: Schemas['Seat'];
   graphics: readonly Graphic[];
-  facts: ReturnType<typeof factsOf>;
   low?: boolean;
-  desk: Desk;
 }
 
-const Seat = memo(({ seat, graphics, facts, low, desk }: SeatProps) => {
+const Seat = memo(({ seat, graphics, low }: SeatProps) => {
   const strip = seat.kind !== 'spot';
   return (
     <section
@@ -133,7 +96,7 @@ const Seat = memo(({ seat, graphics, facts, low, desk }: SeatProps) => {
         )}
       >
         <span className="shrink-0">{seat.name}</span>
-        <LastHeld seat={seat} facts={facts} short={strip} />
+        <LastHeld seat={seat} short={strip} />
       </h2>
       <div
         className={clsx(
@@ -144,38 +107,22 @@ const Seat = memo(({ seat, graphics, facts, low, desk }: SeatProps) => {
           strip && 'max-h-[100px]',
         )}
       >
-        {graphics.map((graphic) => {
-          const view = facts.switches?.get(graphic.id);
-          return (
-            <Switch
-              key={graphic.id}
-              graphic={graphic}
-              airing={facts.airings.get(graphic.id)}
-              view={view}
-              template={facts.templates.get(graphic.template)}
-              timer={view?.timer ? facts.timers.get(view.timer)?.program : undefined}
-              standby={facts.standby === graphic.id || facts.cueStandby.has(graphic.id)}
-              comes={facts.comes(graphic.id)}
-              waits={facts.waits}
-              repeats={facts.repeats.has(graphic.id)}
-              away={facts.away(graphic.id)}
-              follower={graphic.then ? facts.names.get(graphic.then.graphic)?.name : undefined}
-              uncarried={!facts.carried}
-              desk={desk}
-            />
-          );
-        })}
+        {graphics.map((graphic) => (
+          <Switch key={graphic.id} graphic={graphic} />
+        ))}
       </div>
     </section>
   );
 });
 
 /** What the seat held last: one press brings it back, another forgets it. */
-function LastHeld({ seat, facts, short }: { seat: Schemas['Seat']; facts: SeatProps['facts']; short: boolean }) {
-  const { press } = useAir();
-  const last = facts.last.get(seat.id);
-  const graphic = last && facts.names.get(last.graphic);
-  if (!graphic || isLit(facts.airings.get(graphic.id)?.phase)) return null;
+function LastHeld({ seat, short }: { seat: Schemas['Seat']; short: boolean }) {
+  const id = useLive((live) => {
+    const held = live.held.get(seat.id)?.graphic;
+    return held !== undefined && !isLit(airingOf(live, held)?.phase) ? held : undefined;
+  });
+  const graphic = useShow((show) => show.graphics.find((one) => one.id === id));
+  if (!graphic) return null;
   return (
     <span className="flex min-w-0 items-center text-quiet normal-case">
       <button

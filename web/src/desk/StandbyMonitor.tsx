@@ -1,14 +1,16 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect, useMemo, useRef } from 'react';
 import { answered, client } from '../api/client';
-import { useLive } from '../live/LiveContext';
-import { mountStage, type Stage } from '../painter/stage';
-import type { Picture } from '../painter/wire';
-import { useShow } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
+import { clock, useLive } from '../live/live';
 import { Canvas } from '../monitor/Canvas';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
+import { mountStage, type Stage } from '../painter/stage';
+import type { Picture } from '../painter/wire';
+import { isLit } from '../show/air';
+import { useDraft } from '../show/drafts';
+import { upCardOf, useShow } from '../show/show';
+import { useStandby } from './desk';
 
 interface Shown {
   key: string;
@@ -18,31 +20,41 @@ interface Shown {
 
 const nothing: readonly Shown[] = [];
 
+const noWords: Record<string, string> = {};
+
 /** What would be lit, with its arrival played when it is loaded: a graphic, with words that are still being typed, or a whole cue. */
-export function StandbyMonitor({ draft, className }: { draft: Record<string, string>; className?: string }) {
-  const { news } = useLive();
-  const { show } = useShow();
-  const cue = show.cues.find((one) => one.id === news?.standbyCue);
-  if (cue) return <CueStandby key={cue.id} cue={cue.id} className={className} />;
-  const graphic = show.graphics.find((one) => one.id === news?.standby);
-  return <GraphicStandby key={graphic?.id} id={graphic?.id} draft={draft} className={className} />;
+export function StandbyMonitor({ className }: { className?: string }) {
+  const standby = useStandby();
+  const known = useShow(({ cues, graphics }) => ({
+    cue: cues.find((one) => one.id === standby.cue)?.id,
+    graphic: graphics.find((one) => one.id === standby.graphic)?.id,
+  }));
+  if (known.cue) return <CueStandby key={known.cue} cue={known.cue} className={className} />;
+  return <GraphicStandby key={known.graphic} id={known.graphic} className={className} />;
 }
 
-function GraphicStandby({ id, draft, className }: { id?: string; draft: Record<string, string>; className?: string }) {
-  const { data } = usePicture(id, draft);
+function GraphicStandby({ id, className }: { id?: string; className?: string }) {
+  const draft = useDraft(id);
+  const up = useShow(({ graphics }) => {
+    const graphic = graphics.find((one) => one.id === id);
+    return graphic && upCardOf(graphic).id;
+  });
+  // A draft belongs to the card that it was typed for.
+  const { data } = usePicture(id, draft?.card === up ? draft?.words : noWords);
   // The picture of what was loaded before may linger for a moment; it is not this one's.
-  const shown = id && data ? [{ key: id, z: 1, picture: data }] : nothing;
+  const shown = useMemo(() => (id && data ? [{ key: id, z: 1, picture: data }] : nothing), [id, data]);
   return <Pictures shown={shown} className={className} />;
 }
 
 function CueStandby({ cue, className }: { cue: string; className?: string }) {
-  const { show } = useShow();
-  const { news } = useLive();
-  const lit = news?.airings.map((one) => [one.graphic, one.card, isLit(one.phase)]);
-  const timers = news?.timers.map((one) => one.program);
-  const feeds = news?.feeds.map((feed) => feed.changedAt);
+  const revision = useShow((show) => show.revision);
+  const lit = useLive((live) =>
+    [...live.airings.values()].map((one) => `${one.graphic}/${one.card}/${isLit(one.phase)}`),
+  );
+  const timers = useLive((live) => [...live.timers.values()].map((one) => one.program));
+  const feeds = useLive((live) => [...live.feeds.values()].map((feed) => feed.changedAt));
   const { data } = useQuery({
-    queryKey: ['cue picture', cue, show.revision, lit, timers, feeds],
+    queryKey: ['cue picture', cue, revision, lit, timers, feeds],
     queryFn: () => answered(client.GET('/api/cues/{id}/picture', { params: { path: { id: cue } } })),
     placeholderData: keepPreviousData,
     retry: false,
@@ -53,23 +65,18 @@ function CueStandby({ cue, className }: { cue: string; className?: string }) {
 }
 
 function Pictures({ shown, className }: { shown: readonly Shown[]; className?: string }) {
-  const { show } = useShow();
-  const { now } = useLive().clock;
+  const { width, height } = useShow((show) => show.canvas);
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const since = useRef(new Map<string, number>());
-  const { width, height } = show.canvas;
-  const paint = useCallback(
-    (root: HTMLElement) => {
-      stage.current = mountStage(root, now);
-      return () => stage.current?.close();
-    },
-    [now],
-  );
+  const paint = useCallback((root: HTMLElement) => {
+    stage.current = mountStage(root, clock.now);
+    return () => stage.current?.close();
+  }, []);
   // The painter is outside of React: it is told of each new picture, and plays the arrival of what was not there before.
   useEffect(() => {
     const items = shown.map(({ key, z, picture }) => {
-      const at = since.current.get(key) ?? now();
+      const at = since.current.get(key) ?? clock.now();
       since.current.set(key, at);
       const leg = { path: 'arrive' as const, at, from: 0, rate: 1, length: picture.arrive };
       return {
@@ -86,7 +93,7 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
       };
     });
     stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(items.map((item) => [item.id, item])) });
-  }, [shown, width, height, now]);
+  }, [shown, width, height]);
   return (
     <Canvas width={width} height={height} backdrop={backdrop} label="Standby" paint={paint} className={className} />
   );

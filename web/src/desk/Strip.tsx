@@ -1,26 +1,25 @@
 import { BellOff, History, Undo2 } from 'lucide-react';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { ageText, clockText } from '../show/format';
-import { useShow } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { useShow } from '../show/show';
+import { press } from '../show/air';
 import { Drawer } from '../ui/Drawer';
 import { Button, Key, keyHint } from '../ui/Button';
 import { Coming } from './Coming';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {
-  const { news } = useLive();
-  const { press } = useAir();
-  const now = useNow();
-  const last = news?.trail.at(-1);
-  const waiting = (news?.alerts.length ?? 0) + (news?.hush?.waiting.length ?? 0);
+  const { takeBack } = useLive(({ back }) => back);
+  const { alerts, hush } = useLive(({ ahead }) => ahead);
+  const last = useLive(({ trail }) => [...trail.values()].at(-1));
+  const waiting = alerts.length + (hush?.waiting.length ?? 0);
   return (
     <div className="flex min-w-0 items-center gap-2">
       <Button
-        disabled={!news?.takeBack}
+        disabled={!takeBack}
         onClick={() => void press('takeBack')}
-        title={news?.takeBack ? `Takes back: ${news.takeBack}` : 'Nothing on air to take back'}
+        title={takeBack ? `Takes back: ${takeBack}` : 'Nothing on air to take back'}
       >
         <Undo2 aria-hidden size={14} /> Take back <Key className={keyHint}>Ctrl Z</Key>
       </Button>
@@ -34,8 +33,10 @@ export function Strip() {
             className="flex min-h-9 min-w-0 flex-1 items-center gap-2 rounded-[10px] px-2 text-left text-quiet hover:bg-panel"
           >
             <History aria-hidden size={14} className="shrink-0" />
-            <span role="status" className="truncate">
-              {last ? `${last.sentence}, ${ageText(now - last.at)}` : 'Nothing has been on air yet.'}
+            <span className="truncate">
+              {/* Said once, when it happens: its age is for eyes. */}
+              <span role="status">{last ? last.sentence : 'Nothing has been on air yet.'}</span>
+              {last && <Age at={last.at} />}
             </span>
           </button>
         }
@@ -43,13 +44,13 @@ export function Strip() {
         <Trail />
       </Drawer>
       <Coming />
-      {news?.hush ? (
+      {hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">
           <BellOff aria-hidden size={14} className="text-cool" />
-          Hush {clockText(now - news.hush.since)}
+          Hush <Since at={hush.since} />
           {waiting > 0 && (
             <Button kind="bare" onClick={() => void press('hushOver', { run: false })}>
-              End, drop {waiting}
+              End and discard {waiting}
             </Button>
           )}
           <Button kind="bare" onClick={() => void press('hushOver', { run: true })}>
@@ -69,16 +70,24 @@ export function Strip() {
   );
 }
 
+function Age({ at }: { at: number }) {
+  return <span aria-hidden>, {ageText(useNow() - at)}</span>;
+}
+
+function Since({ at }: { at: number }) {
+  return clockText(useNow() - at);
+}
+
 function Trail() {
-  const { news } = useLive();
-  const { show } = useShow();
+  const trail = useLive((live) => live.trail);
+  const show = useShow();
   const now = useNow();
-  const lines = [...(news?.trail ?? [])].reverse();
+  const lines = [...trail.values()].reverse();
   if (lines.length === 0) return <p className="p-2 text-quiet">{show.name} has not been on air yet.</p>;
   return (
     <ol className="grid gap-0.5">
-      {lines.map((line, at) => (
-        <li key={`${line.at}/${at}`} className="flex justify-between gap-3 rounded-md px-2 py-1">
+      {lines.map((line) => (
+        <li key={line.no} className="flex justify-between gap-3 rounded-md px-2 py-1">
           <span className="min-w-0 truncate">{line.sentence}</span>
           <span className="shrink-0 text-quiet">{ageText(now - line.at)}</span>
         </li>

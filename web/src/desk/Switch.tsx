@@ -2,51 +2,30 @@ import clsx from 'clsx';
 import { ContextMenu } from 'radix-ui';
 import { ChevronLeft, ChevronRight, PenLine, Repeat, Upload } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
-import { useNavigate } from 'react-router';
-import type { Schemas } from '../api/client';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
+import { actionsNow } from '../show/actions';
+import { airingOf, isLit, press, useAsked } from '../show/air';
+import { isCarried } from '../show/carried';
+import { useDraft } from '../show/drafts';
 import { clockText } from '../show/format';
-import type { TimerProgram } from '../painter/timer';
-import type { Graphic, Template } from '../show/ShowContext';
-import { isLit, useAir, useAsked } from '../show/useAir';
+import { useShow, type Graphic } from '../show/show';
 import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
 import { menuItem, menuLook } from '../ui/Menu';
 import { OneMore } from './Counters';
-import type { Desk } from './useDesk';
+import { choose, pressGraphic, useStandby } from './desk';
 
-export type Airing = Schemas['AiringView'];
-
-interface Props {
-  graphic: Graphic;
-  airing: Airing | undefined;
-  view: Schemas['SwitchView'] | undefined;
-  template: Template | undefined;
-  /** Of the timer that it shows. */
-  timer: TimerProgram | undefined;
-  standby: boolean;
-  /** When it comes by itself; undefined = it does not. */
-  comes: number | undefined;
-  /** Whether what comes by itself waits since lights out. */
-  waits: boolean;
-  /** Whether its *every* is switched on. */
-  repeats: boolean;
-  /** Why it is away for now: it comes back by itself. */
-  away: 'aside' | 'hush' | 'alert' | undefined;
-  /** What follows it when its stay is over. */
-  follower: string | undefined;
-  /** Whether no output shows it. */
-  uncarried: boolean;
-  desk: Desk;
-}
-
-const awayWords = { aside: 'makes way, comes back', hush: 'waits for the end of the hush', alert: 'waits its turn' };
+/** Why it is away for now: it comes back by itself. */
+const awayWords = { aside: 'Moved aside, will return', hush: 'waits for the end of the hush', alert: 'waits its turn' };
 
 /** One graphic's switch: it glows while the graphic is on air. */
-export const Switch = memo((props: Props) => {
-  const { graphic, airing, view, template, timer, standby, comes, waits, repeats, away, follower, uncarried, desk } =
-    props;
-  const { press } = useAir();
+export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
+  const { airing, view, timer, comes, waits, repeats, away, uncarried } = useFacts(graphic.id);
+  const template = useShow((show) => show.templates.find((one) => one.id === graphic.template));
+  const follower = useShow((show) => show.graphics.find((one) => one.id === graphic.then?.graphic)?.name);
+  const standby = useIsStandby(graphic.id);
+  const draft = useDraft(graphic.id);
   const asked = useAsked(graphic.id);
   const confirmed = isLit(airing?.phase);
   const lit = asked ? asked === 'light' : confirmed;
@@ -74,9 +53,8 @@ export const Switch = memo((props: Props) => {
             type="button"
             aria-pressed={lit}
             data-press={graphic.id}
-            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}`}
             title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
-            onClick={(event) => desk.graphic(graphic.id, undefined, event.shiftKey)}
+            onClick={(event) => pressGraphic(graphic.id, undefined, event.shiftKey)}
             className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
           >
             <Lamp lit={lit} standby={standby} />
@@ -84,6 +62,7 @@ export const Switch = memo((props: Props) => {
               <span className="flex items-baseline gap-1.5">
                 {/* The name gives way, and the time is whole however long it has run. */}
                 <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
+                <span className="sr-only">{confirmed ? ', on air' : standby ? ', in standby' : ''}</span>
                 {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
               </span>
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
@@ -101,6 +80,7 @@ export const Switch = memo((props: Props) => {
                 {view?.outside && (
                   <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ outside the frame · </b>
                 )}
+                {draft && <b className="font-semibold">✎ draft · </b>}
                 {cut && '✂ cut off · '}
                 {view?.untouched && 'sample words · '}
                 {follower && `then ${follower} · `}
@@ -143,7 +123,7 @@ export const Switch = memo((props: Props) => {
               type="button"
               aria-label={`Edit the words of ${graphic.name}`}
               title="Edit its words"
-              onClick={() => desk.choose({ graphic: graphic.id })}
+              onClick={() => choose({ graphic: graphic.id })}
               className={clsx(
                 '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100 [@media(hover:none)]:@max-[230px]/switch:hidden',
                 lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
@@ -158,7 +138,9 @@ export const Switch = memo((props: Props) => {
           )}
         </div>
       </ContextMenu.Trigger>
-      <SwitchMenu {...props} lit={lit} />
+      <ContextMenu.Portal>
+        <SwitchMenu graphic={graphic.id} />
+      </ContextMenu.Portal>
     </ContextMenu.Root>
   );
 });
@@ -167,7 +149,7 @@ export const Switch = memo((props: Props) => {
 function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
   const now = useNow();
   return (
-    <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
+    <span aria-hidden className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
       {/* Where there is little room the lamp has said so already. */}
       <span className="@max-[112px]:sr-only">{uncarried ? 'Unseen' : 'On air'} </span>
       {clockText(now - since)}
@@ -178,7 +160,7 @@ function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
 function Countdown({ words, at }: { words: string; at: number }) {
   const now = useNow();
   return (
-    <b className="font-semibold">
+    <b aria-hidden className="font-semibold">
       {words} {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)} ·{' '}
     </b>
   );
@@ -195,42 +177,69 @@ function StayLine({ ends, stay }: { ends: number; stay: number }) {
   );
 }
 
-function SwitchMenu({ graphic, lit, repeats, follower, desk }: Props & { lit: boolean }) {
-  const { press } = useAir();
-  const navigate = useNavigate();
+/** What the news say of a graphic. */
+function useFacts(graphic: string) {
+  return useLive((live) => {
+    const { followers, repeats, asides, hush, alerts, waits } = live.ahead;
+    const view = live.switches.get(graphic);
+    const repeat = repeats.find((one) => one.graphic === graphic);
+    const isOf = (one: { graphic: string }) => one.graphic === graphic;
+    return {
+      airing: airingOf(live, graphic),
+      view,
+      timer: view?.timer ? live.timers.get(view.timer)?.program : undefined,
+      /** When it comes by itself; undefined = it does not. */
+      comes: (followers.find(isOf) ?? repeat)?.at,
+      /** Whether what comes by itself waits since lights out. */
+      waits,
+      /** Whether its *every* is switched on. */
+      repeats: repeat !== undefined,
+      away: away(),
+      /** Whether no output shows it. */
+      uncarried: live.epoch !== '' && !isCarried(live.pages),
+    };
+
+    function away(): keyof typeof awayWords | undefined {
+      if (asides.includes(graphic)) return 'aside';
+      if (hush?.waiting.includes(graphic)) return 'hush';
+      return alerts.some(isOf) ? 'alert' : undefined;
+    }
+  });
+}
+
+/** Whether it would be lit next, by itself or as a part of a cue. */
+function useIsStandby(graphic: string): boolean {
+  const standby = useStandby();
+  const ofCue = useShow(({ cues }) =>
+    cues
+      .find((cue) => cue.id === standby.cue)
+      ?.steps[0]?.settings.some((one) => one.act === 'light' && one.graphic === graphic),
+  );
+  return standby.graphic === graphic || !!ofCue;
+}
+
+/** What can be done with it now, by name. */
+function SwitchMenu({ graphic }: { graphic: string }) {
+  // What can be done follows the air.
+  useLive(({ airings, ahead }) => ({ airings, ahead }));
+  const all = actionsNow();
+  const items = (about: string) =>
+    all
+      .filter((action) => action.short && (action.id === about || action.id.startsWith(`${about}/`)))
+      .map((action) => (
+        <ContextMenu.Item key={action.id} className={menuItem} onSelect={() => action.run()}>
+          {action.short}
+        </ContextMenu.Item>
+      ));
   return (
-    <ContextMenu.Portal>
-      <ContextMenu.Content className={menuLook}>
-        <ContextMenu.Item className={menuItem} onSelect={() => desk.graphic(graphic.id)}>
-          {lit ? 'Switch it off' : 'Light it'}
-        </ContextMenu.Item>
-        {follower && !lit && (
-          <ContextMenu.Item className={menuItem} onSelect={() => desk.graphic(graphic.id, undefined, true)}>
-            Light it without {follower}
-          </ContextMenu.Item>
-        )}
-        {!lit && (
-          <ContextMenu.Item className={menuItem} onSelect={() => void press('alert', { graphic: graphic.id })}>
-            Show it once, as an alert
-          </ContextMenu.Item>
-        )}
-        {graphic.every != null && (
-          <ContextMenu.Item
-            className={menuItem}
-            onSelect={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
-          >
-            {repeats ? 'Stop its coming by itself' : 'Let it come by itself'}
-          </ContextMenu.Item>
-        )}
-        <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-        <ContextMenu.Item className={menuItem} onSelect={() => desk.choose({ graphic: graphic.id })}>
-          Edit its words
-        </ContextMenu.Item>
-        <ContextMenu.Item className={menuItem} onSelect={() => void navigate(`/graphics/${graphic.id}`)}>
-          Set it up
-        </ContextMenu.Item>
-      </ContextMenu.Content>
-    </ContextMenu.Portal>
+    <ContextMenu.Content className={menuLook}>
+      {items(`light/${graphic}`)}
+      <ContextMenu.Separator className="my-1.5 h-px bg-line" />
+      <ContextMenu.Item className={menuItem} onSelect={() => choose({ graphic })}>
+        Edit its words
+      </ContextMenu.Item>
+      {items(`setUp/${graphic}`)}
+    </ContextMenu.Content>
   );
 }
 
@@ -252,7 +261,6 @@ function Lamp({ lit, standby }: { lit: boolean; standby: boolean }) {
 
 /** Which card is up, and the way to the next. While it is lit the picture changes in place. */
 function CardStep({ graphic }: { graphic: Graphic }) {
-  const { press } = useAir();
   const at = Math.max(
     0,
     graphic.cards.findIndex((card) => card.id === graphic.up),

@@ -1,7 +1,7 @@
 import { ChevronsUpDown } from 'lucide-react';
 import { Link } from 'react-router';
-import { useLive } from '../live/LiveContext';
-import { useShow, type Timer } from '../show/ShowContext';
+import { useLive } from '../live/live';
+import { useShow, type Timer } from '../show/show';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
 import { Drawer } from '../ui/Drawer';
@@ -12,10 +12,10 @@ const most = 3;
 
 /** The timers under the cues. Where there are more than have room, those that run are there, and all of them in a drawer. */
 export function Timers() {
-  const { show } = useShow();
-  const { news } = useLive();
+  const show = useShow();
+  const states = useLive(({ timers }) => timers);
   if (show.timers.length === 0) return null;
-  const runs = (timer: Timer) => news?.timers.find((one) => one.timer === timer.id)?.running ?? false;
+  const runs = (timer: Timer) => states.get(timer.id)?.running ?? false;
   const first = [...show.timers].sort((one, other) => Number(runs(other)) - Number(runs(one))).slice(0, most);
   return (
     <section aria-label="Timers" className="flex min-w-0 gap-1.5">
@@ -36,8 +36,7 @@ export function Timers() {
 }
 
 function Reading({ timer }: { timer: Timer }) {
-  const { news } = useLive();
-  const state = news?.timers.find((one) => one.timer === timer.id);
+  const state = useLive(({ timers }) => timers.get(timer.id));
   return (
     <span className="grid min-w-0 flex-1 leading-tight">
       {state && (
@@ -52,7 +51,7 @@ function Reading({ timer }: { timer: Timer }) {
 }
 
 function AllTimers() {
-  const { show } = useShow();
+  const show = useShow();
   return (
     <Drawer
       label="All timers"

@@ -1,16 +1,16 @@
 import type { Schemas } from '../api/client';
-import type { News } from '../live/LiveContext';
-import type { Cue, Edit, Graphic, Show } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
+import { live } from '../live/live';
+import type { Cue, Edit, Graphic, Show } from '../show/show';
+import { litIn } from '../show/air';
 
 export type CueStep = Cue['steps'][number];
 export type TimerSetting = CueStep['timers'][number];
 export type CueSetting = CueStep['settings'][number];
 
 /** What is lit now, as a cue would set it: each with its card, in the outfit it wears. */
-export function litNow(show: Show, news: News | null): CueSetting[] {
-  return (news?.airings ?? [])
-    .filter((airing) => isLit(airing.phase) && airing.origin !== 'alert')
+export function litNow(show: Show): CueSetting[] {
+  return litIn(live.getState())
+    .filter((airing) => airing.origin !== 'alert')
     .map((airing) => {
       const graphic = show.graphics.find((one) => one.id === airing.graphic);
       return {

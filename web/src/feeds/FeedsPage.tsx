@@ -1,23 +1,27 @@
 import { Check, Clock, FileText, Plus, TriangleAlert } from 'lucide-react';
 import { useState, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { takesFrom } from '../show/feedWords';
 import { ageText } from '../show/format';
-import { useShow } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow } from '../show/show';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
 import { mayEmpty, ShownBy, usersOf } from '../show/ShownBy';
 import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
-import { Field, KeptText } from '../ui/Field';
+import { Field } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+import { KeptText } from '../show/KeptText';
+
 import { Empty, Page } from '../ui/Page';
 
 /** Sources of live values: text files that other programs write. */
 export function FeedsPage() {
-  const { show } = useShow();
+  const show = useShow();
   const [adding, setAdding] = useState(false);
   return (
     <Page
@@ -52,12 +56,11 @@ export function FeedsPage() {
 }
 
 function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const state = news?.feeds.find((one) => one.id === feed.id);
+  const show = useShow();
+  const state = useLive(({ feeds }) => feeds.get(feed.id));
   const users = usersOf(show, (words) => takesFrom(feed.id, words));
   const remove = async (): Promise<void> => {
-    if (mayEmpty(users, news) && (await edits.deleteFeed(feed.id)))
+    if ((await mayEmpty(users)) && (await edits.deleteFeed(feed.id)))
       tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
   };
   return (
@@ -68,7 +71,7 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
           <KeptText
             aria-label="Name of the feed"
             value={feed.name}
-            onKeep={(name) => void edits.feed(feed.id, { name })}
+            onKeep={(name, from) => edits.feed(feed.id, { name }, from)}
             className="bg-transparent! px-1! text-sm font-semibold shadow-none! hover:bg-raised!"
           />
         </div>
@@ -79,21 +82,20 @@ function FeedRow({ feed }: { feed: Schemas['Feed'] }) {
               id={id}
               value={feed.path}
               spellCheck={false}
-              onKeep={(path) => void edits.feed(feed.id, { path })}
+              onKeep={(path, from) => edits.feed(feed.id, { path }, from)}
             />
           )}
         />
         <Field
           label="Look every, in seconds"
           render={(id) => (
-            <KeptText
+            <KeptNumber
               id={id}
-              type="number"
               min={0.1}
               step={0.1}
               className="max-w-28"
               value={String(feed.every / 1000)}
-              onKeep={(text) => void edits.feed(feed.id, { every: Math.round(Number(text) * 1000) })}
+              onKeep={(text, from) => edits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
             />
           )}
         />
@@ -161,7 +163,6 @@ function Line({ icon, title, children }: { icon: ReactNode; title: string; child
 }
 
 function NewFeed({ onDone }: { onDone(): void }) {
-  const { edits } = useShow();
   const [name, setName] = useState('');
   const [path, setPath] = useState('');
   const word = wordOf(name);

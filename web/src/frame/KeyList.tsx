@@ -1,60 +1,30 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
-import { useEffect, useState } from 'react';
-import { fixedKeys } from '../desk/fixedKeys';
-import { keysOf } from '../desk/keys';
-import { useDesk } from '../desk/useDesk';
-import { opening } from '../show/keyList';
-import { useShow } from '../show/ShowContext';
-import { useAir } from '../show/useAir';
+import { actionsWithKeys, type Reach } from '../show/actions';
+import { useShow } from '../show/show';
 import { Key } from '../ui/Button';
-import { isTyping } from '../ui/isTyping';
+import { open, useOpened } from './opened';
 
 interface Listed {
   caps: readonly string[];
   what: string;
 }
 
-const always: readonly Listed[] = [
-  { caps: ['Ctrl', 'K'], what: 'Do anything by its name' },
-  { caps: ['?'], what: 'This list' },
-];
-
-const onDesk: readonly Listed[] = [
-  { caps: ['↵'], what: 'Light what is in standby (look first)' },
-  { caps: ['Ctrl', '↵'], what: 'Push the words being edited' },
-  { caps: ['Esc'], what: 'Throw the words being edited away' },
-  ...fixedKeys,
-];
-
-const setUp: readonly Listed[] = [
-  { caps: ['Ctrl', 'Z'], what: 'Undo' },
-  { caps: ['Ctrl', 'Shift', 'Z'], what: 'Do it again' },
-  { caps: ['←', '↑', '→', '↓'], what: 'Nudge the chosen graphic; Shift for ten' },
-  { caps: ['Ctrl', 'B'], what: 'Bold; Ctrl I italic' },
-  { caps: ['F2'], what: 'Rename' },
+/** Keys of fields and pictures themselves: they are no action of their own. */
+const ofFields: readonly (Listed & { reach: Reach })[] = [
+  { caps: ['Ctrl', '↵'], what: 'Push the words being edited', reach: 'desk' },
+  { caps: ['Esc'], what: 'Discard changes to the words', reach: 'desk' },
+  { caps: ['↵'], what: 'Keep a number; Esc brings back what stood', reach: 'setUp' },
+  { caps: ['←', '↑', '→', '↓'], what: 'Nudge the chosen graphic; Shift for ten', reach: 'setUp' },
+  { caps: ['Ctrl', 'B'], what: 'Bold; Ctrl I italic', reach: 'setUp' },
+  { caps: ['F2'], what: 'Rename', reach: 'setUp' },
 ];
 
 /** All keys, wherever one is: press ? for it. */
 export function KeyList() {
-  const [open, setOpen] = useState(false);
-  // The key, and the buttons that open it from anywhere.
-  useEffect(() => {
-    const show = (): void => setOpen(true);
-    const onKey = (event: KeyboardEvent): void => {
-      if (event.key !== '?' || isTyping(event.target)) return;
-      event.preventDefault();
-      show();
-    };
-    window.addEventListener(opening, show);
-    window.addEventListener('keydown', onKey);
-    return () => {
-      window.removeEventListener(opening, show);
-      window.removeEventListener('keydown', onKey);
-    };
-  }, []);
+  const opened = useOpened() === 'keys';
   return (
-    <Dialog.Root open={open} onOpenChange={setOpen}>
+    <Dialog.Root open={opened} onOpenChange={(next) => open(next ? 'keys' : null)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-8 z-30 m-auto grid h-fit max-h-[90vh] max-w-[900px] grid-rows-[auto_1fr] gap-4 rounded-2xl bg-panel p-6 shadow-[0_20px_60px_#000a]">
@@ -65,39 +35,51 @@ export function KeyList() {
             </Dialog.Close>
           </div>
           <Dialog.Description className="sr-only">Every key, and what it does.</Dialog.Description>
-          <div className="grid min-h-0 grid-cols-[1.4fr_1fr] gap-8 overflow-y-auto">
-            <Given />
-            <div className="grid content-start gap-5">
-              <Group name="Everywhere" keys={always} />
-              <Group name="On the desk" keys={onDesk} />
-              <Group name="While setting up" keys={setUp} />
-            </div>
-          </div>
+          {opened && <Keys />}
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
   );
 }
 
+function Keys() {
+  useShow();
+  const all = actionsWithKeys();
+  const keysOf = (reach: Reach): Listed[] => [
+    ...all
+      .filter((action) => action.key?.reach === reach && !action.key.given)
+      .map((action) => ({ caps: action.key!.caps, what: action.name })),
+    ...ofFields.filter((one) => one.reach === reach),
+  ];
+  const given = all.filter((action) => action.key?.given);
+  return (
+    <div className="grid min-h-0 grid-cols-[1.4fr_1fr] gap-8 overflow-y-auto">
+      <Given keys={given.map((action) => ({ caps: action.key!.caps, what: action.name }))} />
+      <div className="grid content-start gap-5">
+        <Group name="Everywhere" keys={keysOf('everywhere')} />
+        <Group name="On the desk" keys={keysOf('desk')} />
+        <Group name="While setting up" keys={keysOf('setUp')} />
+      </div>
+    </div>
+  );
+}
+
 /** The keys that the streamer gave to things. */
-function Given() {
-  const { show } = useShow();
-  const desk = useDesk();
-  const { press } = useAir();
-  const keys = keysOf(show, desk, press, () => false).sort((one, other) => one.key.localeCompare(other.key));
+function Given({ keys }: { keys: readonly Listed[] }) {
+  const sorted = [...keys].sort((one, other) => one.caps[0]!.localeCompare(other.caps[0]!));
   return (
     <section className="grid content-start gap-2">
-      <h3 className="font-semibold">Of this show, on the desk</h3>
+      <h3 className="font-semibold">Keys of this show, on the desk</h3>
       {keys.length === 0 && (
         <p className="text-quiet">None yet. A graphic gets its key under Keys, where it is set up.</p>
       )}
       <dl className="grid grid-cols-2 gap-x-6 gap-y-1.5">
-        {keys.map((one) => (
-          <div key={one.key} className="flex min-w-0 items-center gap-2.5">
+        {sorted.map(({ caps, what }) => (
+          <div key={caps.join()} className="flex min-w-0 items-center gap-2.5">
             <dt>
-              <Key>{one.key.toUpperCase()}</Key>
+              <Key>{caps.join(' ')}</Key>
             </dt>
-            <dd className="truncate text-quiet">{one.what}</dd>
+            <dd className="truncate text-quiet">{what}</dd>
           </div>
         ))}
       </dl>

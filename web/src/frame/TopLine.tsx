@@ -2,23 +2,25 @@ import clsx from 'clsx';
 import { Check, TriangleAlert, X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import type { Schemas } from '../api/client';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
+import { useKeeping } from '../show/mutations';
 import { ageText } from '../show/format';
 import { troubleOf } from '../show/carried';
-import { KeptText } from '../ui/Field';
-import { useShow, type Show } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { KeptText } from '../show/KeptText';
+
+import { edits } from '../show/edits';
+import { useShow, type Show } from '../show/show';
+import { litIn, press } from '../show/air';
 import { Button } from '../ui/Button';
 import { dismiss, useAlarm, type Alarm } from './useAlarm';
 
 /** The same everywhere: the show, what is lit now, how the outside is doing, and lights out. */
 export function TopLine() {
-  const { show, edits, keeping } = useShow();
-  const { news } = useLive();
-  const { press } = useAir();
-  const now = useNow();
-  const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
+  const show = useShow(({ name, graphics }) => ({ name, graphics }));
+  const back = useLive((live) => live.back);
+  const waits = useLive((live) => live.ahead.waits);
+  const lit = useLive(litIn);
 
   const alarm = useAlarm();
   const small = lit.length > mostInARow;
@@ -29,16 +31,10 @@ export function TopLine() {
         <KeptText
           aria-label="Name of the show"
           value={show.name}
-          onKeep={(name) => void edits.show({ name })}
+          onKeep={(name, from) => edits.show({ name }, from)}
           className="bg-transparent! px-0! py-0! text-[15px] font-bold text-ellipsis shadow-none! hover:bg-panel!"
         />
-        <div className="text-[11.5px] text-quiet" role="status">
-          {keeping === null && 'everything is kept'}
-          {keeping?.state === 'keeping' && 'keeping …'}
-          {keeping?.state === 'kept' && `kept ${ageText(now - keeping.at)}`}
-          {keeping?.state === 'refused' && 'not kept'}
-          {keeping?.state === 'waits' && 'not kept yet: the disk'}
-        </div>
+        <KeepingNote />
       </div>
       {alarm?.away ? (
         <AlarmPlate alarm={alarm} className="flex-1" />
@@ -61,7 +57,7 @@ export function TopLine() {
             {!alarm && <OutputsFact />}
             <FeedsFact quiet={!!alarm} />
           </div>
-          {news?.waits && (
+          {waits && (
             <div className="flex shrink-0 items-center gap-2 text-xs text-quiet">
               <span className={clsx(alarm ? 'sr-only' : 'max-w-32 leading-tight max-[1100px]:sr-only')}>
                 What comes by itself waits.
@@ -75,10 +71,10 @@ export function TopLine() {
               </Button>
             </div>
           )}
-          {news?.lightsOut && (
+          {back.lightsOut && (
             <Button
               kind="plain"
-              title={`${broughtBack(show, news.bringsBack)} On the desk: Shift ↵`}
+              title={`${broughtBack(show.graphics, back.bringsBack)} On the desk: Shift ↵`}
               onClick={() => void press('lightsBack')}
             >
               Lights back
@@ -98,9 +94,30 @@ export function TopLine() {
   );
 }
 
+/** How edits are doing. Its age is for eyes: it is not said each second. */
+function KeepingNote() {
+  const keeping = useKeeping();
+  return (
+    <div className="text-[11.5px] text-quiet">
+      <span role="status">
+        {keeping === null && 'All changes saved'}
+        {keeping?.state === 'keeping' && 'Saving …'}
+        {keeping?.state === 'kept' && 'Saved'}
+        {keeping?.state === 'refused' && 'Not saved'}
+        {keeping?.state === 'waits' && 'Not saved yet: the disk'}
+      </span>
+      {keeping?.state === 'kept' && <Age at={keeping.at} />}
+    </div>
+  );
+}
+
+function Age({ at }: { at: number }) {
+  return <span aria-hidden> {ageText(useNow() - at)}</span>;
+}
+
 /** What lights back would light, in words. */
-function broughtBack(show: Show, graphics: readonly string[]): string {
-  const names = graphics.map((id) => show.graphics.find((graphic) => graphic.id === id)?.name ?? 'deleted');
+function broughtBack(all: Show['graphics'], graphics: readonly string[]): string {
+  const names = graphics.map((id) => all.find((graphic) => graphic.id === id)?.name ?? 'deleted');
   return names.length === 0 ? 'Nothing was lit.' : `Lights again: ${names.join(', ')}.`;
 }
 
@@ -109,9 +126,7 @@ const mostInARow = 5;
 
 /** What is lit, and the press that switches it off. */
 function LitLamp({ airing, small }: { airing: Schemas['AiringView']; small: boolean }) {
-  const { show } = useShow();
-  const { press } = useAir();
-  const name = show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted';
+  const name = useShow((show) => show.graphics.find((graphic) => graphic.id === airing.graphic)?.name ?? 'deleted');
   return (
     <li className="min-w-0">
       <button
@@ -165,11 +180,12 @@ function AlarmPlate({ alarm, className }: { alarm: Alarm; className: string }) {
 
 /** How many pages show the outputs, and what is the matter with them. */
 function OutputsFact() {
-  const { news } = useLive();
-  const { show } = useShow();
-  if (!news) return null;
-  const trouble = news.pages.map((page) => page.awake && troubleOf(page, show)).find((one) => one);
-  const showing = news.pages.filter((page) => page.awake).length;
+  const pages = useLive((live) => [...live.pages.values()]);
+  const told = useLive((live) => live.epoch !== '');
+  const show = useShow(({ canvas, loudness }) => ({ canvas, loudness }));
+  if (!told) return null;
+  const trouble = pages.map((page) => page.awake && troubleOf(page, show)).find((one) => one);
+  const showing = pages.filter((page) => page.awake).length;
   if (showing === 0) return <Fact>no output showing</Fact>;
   return (
     <Fact well={!trouble}>
@@ -181,8 +197,8 @@ function OutputsFact() {
 
 /** How the feeds are. Beside an alarm only trouble is worth the room. */
 function FeedsFact({ quiet }: { quiet: boolean }) {
-  const { news } = useLive();
-  const count = (...healths: string[]) => news?.feeds.filter((feed) => healths.includes(feed.health)).length ?? 0;
+  const healths = useLive((live) => [...live.feeds.values()].map((feed) => feed.health));
+  const count = (...wanted: string[]) => healths.filter((health) => wanted.includes(health)).length;
   const troubled = count('stale', 'failing');
   const many = troubled || (quiet ? 0 : count('fresh'));
   if (many === 0) return null;

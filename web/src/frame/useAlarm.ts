@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { isUnseen } from '../show/carried';
 
 /** What the streamer must not miss. */
@@ -33,7 +33,13 @@ function useSeen(): ReadonlySet<string> {
 
 /** Null = all is well. */
 export function useAlarm(): Alarm | null {
-  const { up, news } = useLive();
+  const { up, told, faults, pages, unseen } = useLive((live) => ({
+    up: live.up,
+    told: live.epoch !== '',
+    faults: live.faults,
+    pages: live.pages,
+    unseen: isUnseen(live),
+  }));
   const dismissed = useSeen();
   if (!up) {
     return {
@@ -42,20 +48,20 @@ export function useAlarm(): Alarm | null {
       away: true,
     };
   }
-  if (!news) return null;
-  if (news.unkept) return { title: 'Not kept on disk.', words: news.unkept };
-  if (isUnseen(news)) {
+  if (!told) return null;
+  if (faults.unkept) return { title: 'Not kept on disk.', words: faults.unkept };
+  if (unseen) {
     return {
       title: 'Nobody can see this.',
       words:
-        news.pages.length === 0
+        pages.size === 0
           ? 'No output page is open: copy the link from Outputs into your mixing software.'
-          : news.pages.some((page) => page.awake)
+          : [...pages.values()].some((page) => page.awake)
             ? 'The output page has not drawn it: reload its source in your mixing software.'
             : 'The output page is asleep: show its source in your mixing software.',
     };
   }
-  const [finding, ...more] = news.findings.filter((one) => !dismissed.has(one));
+  const [finding, ...more] = faults.findings.filter((one) => !dismissed.has(one));
   if (!finding) return null;
   return { title: more.length > 0 ? `1 of ${more.length + 1}:` : 'Look at this:', words: finding, finding };
 }

@@ -3,13 +3,13 @@ import clsx from 'clsx';
 import { ChevronUp, Copy, Plus, Table2, Trash2 } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { Link } from 'react-router';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
-import type { Card, Graphic } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
+import type { Card, Graphic } from '../show/show';
+import { litIn } from '../show/air';
 import { Button } from '../ui/Button';
-import { useCardEdits } from './cardEdits';
+import { cardEdits } from './cardEdits';
 import { useDropPlace } from './useDropPlace';
 
 const width = 148;
@@ -23,7 +23,7 @@ interface Props {
 
 /** The cards of a graphic, each as it would look. The one that is up is lit next. */
 export function CardStrip({ graphic, chosen, onChoose }: Props) {
-  const edits = useCardEdits(graphic);
+  const cards = cardEdits(graphic.id);
   const scroller = useRef<HTMLDivElement>(null);
   const [dragged, setDragged] = useState<string | null>(null);
   const at = graphic.cards.findIndex((card) => card.id === chosen.id);
@@ -43,7 +43,7 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
     if (by === 0) return;
     event.preventDefault();
     const next = graphic.cards[at + by];
-    if (event.altKey) void edits.move(chosen.id, at + by);
+    if (event.altKey) void cards.move(chosen.id, at + by);
     else if (next) onChoose(next.id);
   };
 
@@ -53,20 +53,20 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
         <h2 className="mr-2 font-semibold">
           {graphic.cards.length === 1 ? '1 card' : `${graphic.cards.length} cards`}
         </h2>
-        <Button onClick={() => void edits.add()}>
+        <Button onClick={() => void cards.add()}>
           <Plus aria-hidden size={15} /> New card
         </Button>
-        <Button kind="bare" onClick={() => void edits.duplicate(chosen.id)}>
+        <Button kind="bare" onClick={() => void cards.duplicate(chosen.id)}>
           <Copy aria-hidden size={14} /> Duplicate
         </Button>
-        <Button kind="bare" disabled={chosen.id === graphic.up} onClick={() => void edits.putUp(chosen.id)}>
+        <Button kind="bare" disabled={chosen.id === graphic.up} onClick={() => void cards.putUp(chosen.id)}>
           <ChevronUp aria-hidden size={15} /> Put it up
         </Button>
         <Button
           kind="bare"
           aria-label="Delete this card"
           disabled={graphic.cards.length === 1}
-          onClick={() => void edits.remove([chosen.id])}
+          onClick={() => void cards.remove([chosen.id])}
         >
           <Trash2 aria-hidden size={14} />
         </Button>
@@ -99,7 +99,7 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
                   onChoose={() => onChoose(card.id)}
                   onDrag={() => setDragged(card.id)}
                   onDrop={() => {
-                    if (dragged) void edits.move(dragged, item.index);
+                    if (dragged) void cards.move(dragged, item.index);
                     setDragged(null);
                   }}
                 />
@@ -123,11 +123,8 @@ interface ThumbnailProps {
 }
 
 function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: ThumbnailProps) {
-  const { news } = useLive();
   const { data } = usePicture(graphic.id, undefined, card.id);
-  const lit = news?.airings.some(
-    (airing) => airing.card === card.id && airing.graphic === graphic.id && isLit(airing.phase),
-  );
+  const lit = useLive((live) => litIn(live).some((airing) => airing.card === card.id && airing.graphic === graphic.id));
   const place = useDropPlace(onDrop);
   return (
     <div

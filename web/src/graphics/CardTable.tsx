@@ -4,13 +4,16 @@ import { ArrowLeft, ChevronUp, ClipboardCopy, Copy, FileUp, GripVertical, Plus, 
 import { useRef, useState, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { Link, useParams } from 'react-router';
 import { toast } from 'sonner';
-import { templateOf, useShow, type Card, type Graphic, type Sheet, type Template } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useLive } from '../live/live';
+import { templateOf, useShow, type Card, type Graphic, type Sheet, type Template } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
-import { KeptText } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { FilePick } from '../ui/FilePick';
 import { Empty, Page } from '../ui/Page';
-import { useCardEdits } from './cardEdits';
+import { cardEdits } from './cardEdits';
 import { useDropPlace } from './useDropPlace';
 import { readMedia } from './mediaValue';
 import { SheetImport } from './SheetImport';
@@ -19,7 +22,7 @@ const rowHeight = 42;
 
 /** All cards of a graphic as a table: type, tab, paste a block from a spreadsheet. */
 export function CardTable() {
-  const { show } = useShow();
+  const show = useShow();
   const { id } = useParams();
   const graphic = show.graphics.find((one) => one.id === id);
   const template = graphic && templateOf(show, graphic);
@@ -37,8 +40,7 @@ export function CardTable() {
 }
 
 function Table({ graphic, template }: { graphic: Graphic; template: Template }) {
-  const { edits } = useShow();
-  const cards = useCardEdits(graphic);
+  const cards = cardEdits(graphic.id);
   const scroller = useRef<HTMLDivElement>(null);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [dragged, setDragged] = useState<string | null>(null);
@@ -165,8 +167,7 @@ interface RowProps {
 }
 
 function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
-  const { edits } = useShow();
-  const cards = useCardEdits(graphic);
+  const cards = cardEdits(graphic.id);
   const place = useDropPlace(onDrop);
   const up = card.id === graphic.up;
   return (
@@ -206,7 +207,7 @@ function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
               className="h-full"
               placeholder={field.sample}
               value={card.words[field.name] ?? ''}
-              onKeep={(text) => void edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } })}
+              onKeep={(text, from) => edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } }, from)}
             />
           )}
         </span>
@@ -244,7 +245,7 @@ function Small({ label, ...props }: { label: string } & React.ComponentProps<'bu
 
 /** A picture of those that were brought in before; new ones come in on the easel. */
 function PictureCell({ value, label, onKeep }: { value: string; label: string; onKeep(value: string): void }) {
-  const { show } = useShow();
+  const assets = useLive((live) => [...live.assets.values()]);
   const chosen = readMedia(value)?.asset ?? '';
   return (
     <span className="flex h-full items-center gap-2 px-1">
@@ -256,7 +257,7 @@ function PictureCell({ value, label, onKeep }: { value: string; label: string; o
         className="h-8 min-w-0 flex-1 rounded-lg bg-ground px-2"
       >
         <option value="">none</option>
-        {show.assets
+        {assets
           .filter((asset) => !asset.type.startsWith('font/'))
           .map((asset) => (
             <option key={asset.id} value={asset.id}>

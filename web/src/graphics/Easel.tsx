@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useEffect, useState } from 'react';
-import { useLive } from '../live/LiveContext';
+import { follow } from '../live/live';
 import { backdrops, type BackdropName } from '../monitor/Backdrop';
 import type { Area } from '../monitor/Canvas';
 import { KeepClear } from '../monitor/KeepClear';
@@ -9,14 +9,14 @@ import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
 import type { Model } from '../painter/model';
 import { FitNote } from '../show/FitNote';
-import { useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { useShow, type Graphic, type Placement } from '../show/show';
 import { Segmented } from '../ui/Segmented';
 import { Handles } from './Handles';
 import { overlaps } from './placing';
 
 /** The editing area: the frame with the graphic where it will stand, over a scene to judge it by. */
 export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string; typed: Record<string, string> }) {
-  const { show } = useShow();
+  const show = useShow();
   const [draft, setDraft] = useState<Placement | null>(null);
   const { data: picture, error } = usePicture(graphic.id, typed, card, draft ?? graphic.place);
   const others = useLitBoxes(graphic.id);
@@ -84,10 +84,9 @@ export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string
 
 /** Boxes of what else is lit now: a graphic is placed beside them. */
 function useLitBoxes(but: string): Area[] {
-  const { follow } = useLive();
   const [model, setModel] = useState<Model | null>(null);
   // Follows what is on air.
-  useEffect(() => follow((next) => setModel(next)), [follow]);
+  useEffect(() => follow(setModel), []);
   return [...(model?.items.values() ?? [])]
     .filter((item) => item.graphic !== but && item.nodes.length > 0)
     .map((item) => item.nodes.filter((node) => !node.parent).map((node) => node.box))
@@ -107,7 +106,7 @@ export function inPx(area: Area, { width, height }: { width: number; height: num
 }
 
 function SafeLine({ area, name, low }: { area: Area; name: string; low?: boolean }) {
-  const { show } = useShow();
+  const show = useShow();
   const share = (px: number, of: number) => `${(px / of) * 100}%`;
   const { width, height } = show.canvas;
   return (

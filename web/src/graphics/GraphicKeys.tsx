@@ -1,10 +1,14 @@
-import { templateOf, useShow, type Graphic } from '../show/ShowContext';
-import { Field, KeptText } from '../ui/Field';
+import { edits } from '../show/edits';
+import { templateOf, useShow, type Graphic } from '../show/show';
+import { Field } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { Heading } from '../ui/Heading';
+import type { OnKeep } from '../show/useKept';
 
 /** The keys of a graphic on the desk. A key that belongs to something else is refused, and says to what. */
 export function GraphicKeys({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const numbers = templateOf(show, graphic)?.fields.filter((field) => field.kind === 'number') ?? [];
   const count = (field: string, way: 'up' | 'down', key: string): void => {
     const { [field]: own, ...others } = graphic.countKeys;
@@ -17,13 +21,13 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
         <KeyField
           label="On and off"
           value={graphic.key}
-          onKeep={(key) => void edits.graphic(graphic.id, { key: key || null })}
+          onKeep={(key, from) => edits.graphic(graphic.id, { key: key || null }, from)}
         />
         {graphic.cards.length > 1 && (
           <KeyField
             label="Next card"
             value={graphic.nextKey}
-            onKeep={(nextKey) => void edits.graphic(graphic.id, { nextKey: nextKey || null })}
+            onKeep={(nextKey, from) => edits.graphic(graphic.id, { nextKey: nextKey || null }, from)}
           />
         )}
         {numbers.flatMap((field) => [
@@ -45,7 +49,7 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
   );
 }
 
-function KeyField({ label, value, onKeep }: { label: string; value?: string | null; onKeep(key: string): void }) {
+function KeyField({ label, value, onKeep }: { label: string; value?: string | null; onKeep: OnKeep }) {
   return (
     <Field
       label={label}
@@ -55,7 +59,7 @@ function KeyField({ label, value, onKeep }: { label: string; value?: string | nu
           value={value ?? ''}
           maxLength={1}
           placeholder="none"
-          onKeep={(key) => onKeep(key.toLowerCase())}
+          onKeep={(key, from) => onKeep(key.toLowerCase(), from)}
         />
       )}
     />

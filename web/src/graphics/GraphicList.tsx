@@ -2,25 +2,26 @@ import clsx from 'clsx';
 import { ContextMenu } from 'radix-ui';
 import { memo, useCallback, useEffect, useRef, useState, type MouseEvent } from 'react';
 import { Link, useNavigate } from 'react-router';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { tellDeleted } from '../show/deleted';
 import { seatsInFrame } from '../show/seats';
-import { useShow, type Edits, type Graphic } from '../show/ShowContext';
-import { isLit } from '../show/useAir';
+import { edits } from '../show/edits';
+import { useShow, type Graphic } from '../show/show';
+import { litIn } from '../show/air';
 import { inputLook } from '../ui/Field';
 import { menuItem, menuLook } from '../ui/Menu';
 import { Seen } from '../ui/Seen';
+import { askToDelete } from './askToDelete';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
 export function GraphicList({ chosen }: { chosen: Graphic }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
+  const show = useShow();
   const [also, setAlso] = useState<string[]>([]);
-  const seats = seatsInFrame(show);
+  const seats = seatsInFrame(show.seats);
   const inOrder = seats.flatMap((seat) => show.graphics.filter((graphic) => graphic.seat === seat.id));
-  const lit = new Set(news?.airings.filter((airing) => isLit(airing.phase)).map((airing) => airing.graphic));
+  const lit = new Set(useLive((live) => litIn(live).map((airing) => airing.graphic)));
   const now = { also, inOrder, chosen: chosen.id, lit };
   const latest = useRef(now);
   // What the handlers read: they themselves never change, so that a long list is not drawn anew for one edit.
@@ -60,7 +61,6 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
                   key={graphic.id}
                   id={graphic.id}
                   name={graphic.name}
-                  edits={edits}
                   chosen={graphic.id === chosen.id}
                   marked={also.includes(graphic.id)}
                   lit={lit.has(graphic.id)}
@@ -84,7 +84,6 @@ function Glimpse({ id, name }: { id: string; name: string }) {
 interface ThumbnailProps {
   id: string;
   name: string;
-  edits: Edits;
   chosen: boolean;
   marked: boolean;
   lit: boolean;
@@ -92,7 +91,7 @@ interface ThumbnailProps {
   onChoose(event: MouseEvent, id: string): void;
 }
 
-const Thumbnail = memo(({ id, name, edits, chosen, marked, lit, among, onChoose }: ThumbnailProps) => {
+const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: ThumbnailProps) => {
   const navigate = useNavigate();
   const [naming, setNaming] = useState(false);
   const [count, setCount] = useState(1);
@@ -105,7 +104,7 @@ const Thumbnail = memo(({ id, name, edits, chosen, marked, lit, among, onChoose 
   };
   const remove = async (): Promise<void> => {
     const those = among(id);
-    if (those.lit && !window.confirm('Some of it is on air. Delete it, and take it off at once?')) return;
+    if (those.lit && !(await askToDelete(those.ids.length === 1 ? `“${name}” is` : 'Some of them are'))) return;
     let gone = 0;
     for (const one of those.ids) if (await edits.deleteGraphic(one)) gone++;
     if (gone > 0) tellDeleted(edits.undo, gone === 1 ? 'The graphic is' : `${gone} graphics are`, [], gone);

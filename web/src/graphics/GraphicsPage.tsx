@@ -1,7 +1,7 @@
 import { Frame } from 'lucide-react';
 import { useState } from 'react';
 import { Link, useParams, useSearchParams } from 'react-router';
-import { upCardOf, useShow, type Graphic } from '../show/ShowContext';
+import { upCardOf, useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Empty, Page } from '../ui/Page';
 import { CardStrip } from './CardStrip';
@@ -12,7 +12,7 @@ import { ShelfButton } from './Shelf';
 
 /** Where graphics are set up: the list by seat, the easel with the cards below, and everything about the chosen one. */
 export function GraphicsPage() {
-  const { show } = useShow();
+  const show = useShow();
   const { id } = useParams();
   const chosen = show.graphics.find((graphic) => graphic.id === id) ?? show.graphics[0];
 

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { useRef, useState, type PointerEvent } from 'react';
 import type { Area } from '../monitor/Canvas';
-import { useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Graphic, type Placement } from '../show/show';
 import { linesOf, snap } from './placing';
 
 type Grip = 'move' | 'left' | 'right' | 'corner';
@@ -18,7 +19,7 @@ interface Props {
 
 /** The frame around the graphic on the easel: drag it, draw its sides (words refit) or a corner (all of it), or nudge it by key. */
 export function Handles({ graphic, box, others, onDraft }: Props) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const frame = useRef<HTMLDivElement>(null);
   const start = useRef<{ x: number; y: number; box: Area; place: Placement; grip: Grip } | null>(null);
   const draft = useRef<Placement | null>(null);

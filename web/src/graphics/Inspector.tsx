@@ -1,18 +1,22 @@
 import { Hammer, Upload } from 'lucide-react';
 import type { ComponentProps } from 'react';
 import { useNavigate } from 'react-router';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { tellDeleted } from '../show/deleted';
-import { templateOf, useShow } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { edits } from '../show/edits';
+import { templateOf, useShow } from '../show/show';
+import { airingOf, isLit, press } from '../show/air';
 import { Button } from '../ui/Button';
-import { Field, KeptText } from '../ui/Field';
+import { Field } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { GraphicKeys } from './GraphicKeys';
 import { Outfits } from './Outfits';
 import { Place } from './Place';
 import { SoundChoice } from './SoundChoice';
 import { Timing } from './Timing';
 import { Words } from './Words';
+import { askToDelete } from './askToDelete';
 
 /** Everything about one graphic, under a few headings. */
 export function Inspector({
@@ -20,16 +24,13 @@ export function Inspector({
   card,
   onTyped,
 }: Pick<ComponentProps<typeof Words>, 'graphic' | 'card' | 'onTyped'>) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const { press } = useAir();
+  const show = useShow();
   const navigate = useNavigate();
   const template = templateOf(show, graphic);
-  const airing = news?.airings.find((one) => one.graphic === graphic.id);
+  const airing = useLive((live) => airingOf(live, graphic.id));
 
   const remove = async (): Promise<void> => {
-    if (isLit(airing?.phase) && !window.confirm(`“${graphic.name}” is on air. Delete it, and take it off at once?`))
-      return;
+    if (isLit(airing?.phase) && !(await askToDelete(`“${graphic.name}” is`))) return;
     if (!(await edits.deleteGraphic(graphic.id))) return;
     tellDeleted(edits.undo, `“${graphic.name}” is`);
     await navigate('/graphics');
@@ -62,7 +63,7 @@ export function Inspector({
             id={id}
             value={graphic.name}
             maxLength={80}
-            onKeep={(name) => void edits.graphic(graphic.id, { name })}
+            onKeep={(name, from) => edits.graphic(graphic.id, { name }, from)}
           />
         )}
       />

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
-import { useShow, type Graphic, type Outfit, type Template } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { type Graphic, type Outfit, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
 import { Heading } from '../ui/Heading';
@@ -10,7 +11,6 @@ const begun = /^Outfit \d+$/;
 
 /** Which parts show, saved under names and recalled in one press. Words are left alone: any card wears any outfit. */
 export function Outfits({ graphic, template }: { graphic: Graphic; template: Template }) {
-  const { edits } = useShow();
   const [name, setName] = useState('');
   const worn = graphic.outfits.find((outfit) => outfit.id === graphic.worn);
   const hidden = worn?.hidden ?? [];

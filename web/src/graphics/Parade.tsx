@@ -1,7 +1,7 @@
 import { ArrowLeft, ArrowRight, Pause, Play, Plus } from 'lucide-react';
 import { useCallback, useEffect, useState } from 'react';
 import { PictureView } from '../monitor/PictureView';
-import type { Template } from '../show/ShowContext';
+import type { Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { Segmented } from '../ui/Segmented';
 import { useSample } from '../monitor/useSample';

@@ -1,5 +1,7 @@
 import { Clapperboard, ImagePlus, X } from 'lucide-react';
-import { useShow, type Asset } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useLive } from '../live/live';
+import { type Asset } from '../show/show';
 import { Button } from '../ui/Button';
 import { FilePick, takeFile } from '../ui/FilePick';
 import { Range } from '../ui/Range';
@@ -13,7 +15,7 @@ interface Props {
 
 /** A picture, video or animation: one that was brought in before, a new one, or none. Files can be dropped on it. */
 export function PictureField({ id, value, onKeep }: Props) {
-  const { show, edits } = useShow();
+  const assets = useLive((live) => [...live.assets.values()]);
   const chosen = readMedia(value);
   const choose = (asset: string): void => onKeep(writeMedia({ asset, focus: [0.5, 0.5], zoom: 1 }));
   const bring = async (file: File): Promise<void> => {
@@ -31,7 +33,7 @@ export function PictureField({ id, value, onKeep }: Props) {
       className="grid gap-2 rounded-lg bg-ground p-1.5 shadow-[inset_0_0_0_1px_var(--color-ridge)]"
     >
       <div className="flex max-h-36 flex-wrap items-center gap-2 overflow-y-auto p-0.5">
-        {show.assets
+        {assets
           .filter((asset) => !['font', 'sound'].includes(kindOf(asset.id)))
           .map((asset) => (
             <Choice

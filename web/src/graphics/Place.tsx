@@ -10,19 +10,23 @@ import { useState } from 'react';
 import { Link } from 'react-router';
 import { fetchPicture } from '../monitor/usePicture';
 import { seatsInFrame } from '../show/seats';
-import { namesBeside, useShow, type Graphic, type Placement } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { namesBeside, useShow, type Graphic, type Placement } from '../show/show';
 import { Button } from '../ui/Button';
-import { Field, KeptText, Select } from '../ui/Field';
+import { Field, Select } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+
 import { Range } from '../ui/Range';
 import { Heading } from '../ui/Heading';
 import { toAlign, type Edge } from './placing';
+import type { OnKeep } from '../show/useKept';
 
 const edges: { edge: Edge; name: string; Icon: typeof AlignStartVertical }[] = [
   { edge: 'left', name: 'Left edges', Icon: AlignStartVertical },
-  { edge: 'center', name: 'Middles across', Icon: AlignCenterVertical },
+  { edge: 'center', name: 'Centre horizontally', Icon: AlignCenterVertical },
   { edge: 'right', name: 'Right edges', Icon: AlignEndVertical },
   { edge: 'top', name: 'Upper edges', Icon: AlignStartHorizontal },
-  { edge: 'middle', name: 'Middles down', Icon: AlignCenterHorizontal },
+  { edge: 'middle', name: 'Centre vertically', Icon: AlignCenterHorizontal },
   { edge: 'bottom', name: 'Lower edges', Icon: AlignEndHorizontal },
 ];
 
@@ -30,15 +34,22 @@ const plain: Placement = { x: 0, y: 0, scale: 1, opacity: 1 };
 
 /** Where a graphic stands and how large it is, in exact numbers. */
 export function Place({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const { place } = graphic;
-  const set = (change: Partial<Placement>): void => {
-    void edits.graphic(graphic.id, { place: { ...place, ...change } });
-  };
-  const number = (label: string, value: string, onKeep: (text: string) => void, placeholder?: string) => (
+  const set = (change: Partial<Placement>, from?: number): Promise<boolean> =>
+    edits.graphic(graphic.id, { place: { ...place, ...change } }, from);
+  const number = (label: string, value: string, onKeep: OnKeep, placeholder?: string) => (
     <Field
       label={label}
-      render={(id) => <KeptText id={id} type="number" placeholder={placeholder} value={value} onKeep={onKeep} />}
+      render={(id) => (
+        <KeptNumber
+          id={id}
+          mayBeEmpty={placeholder !== undefined}
+          placeholder={placeholder}
+          value={value}
+          onKeep={onKeep}
+        />
+      )}
     />
   );
   const moved = JSON.stringify({ ...plain, ...place }) !== JSON.stringify({ ...plain });
@@ -62,16 +73,16 @@ export function Place({ graphic }: { graphic: Graphic }) {
           </Link>
         }
         value={graphic.seat}
-        choices={seatsInFrame(show).map((seat) => [seat.id, seat.name])}
+        choices={seatsInFrame(show.seats).map((seat) => [seat.id, seat.name])}
         onChoose={(seat) => void edits.graphic(graphic.id, { seat })}
       />
       <div className="grid grid-cols-3 gap-2">
-        {number('Right, px', String(place.x), (text) => set({ x: Math.round(Number(text) || 0) }))}
-        {number('Down, px', String(place.y), (text) => set({ y: Math.round(Number(text) || 0) }))}
+        {number('X from its seat, px', String(place.x), (text, from) => set({ x: Math.round(Number(text)) }, from))}
+        {number('Y from its seat, px', String(place.y), (text, from) => set({ y: Math.round(Number(text)) }, from))}
         {number(
           'Width, px',
           place.width == null ? '' : String(place.width),
-          (text) => set({ width: text === '' ? undefined : Math.round(Number(text)) }),
+          (text, from) => set({ width: text === '' ? undefined : Math.round(Number(text)) }, from),
           'its own',
         )}
       </div>
@@ -83,7 +94,7 @@ export function Place({ graphic }: { graphic: Graphic }) {
           max={4}
           step={0.05}
           words={(scale) => `${Math.round(scale * 100)} %`}
-          onKeep={(scale) => set({ scale })}
+          onKeep={(scale) => void set({ scale })}
         />
         <Range
           label="Opacity"
@@ -91,17 +102,17 @@ export function Place({ graphic }: { graphic: Graphic }) {
           max={1}
           step={0.05}
           words={(opacity) => `${Math.round(opacity * 100)} %`}
-          onKeep={(opacity) => set({ opacity })}
+          onKeep={(opacity) => void set({ opacity })}
         />
       </div>
-      <Align graphic={graphic} onMove={(dx, dy) => set({ x: place.x + dx, y: place.y + dy })} />
+      <Align graphic={graphic} onMove={(dx, dy) => void set({ x: place.x + dx, y: place.y + dy })} />
     </Heading>
   );
 }
 
 /** Brings an edge or a middle onto that of the safe frame, or of another graphic. */
 function Align({ graphic, onMove }: { graphic: Graphic; onMove(dx: number, dy: number): void }) {
-  const { show } = useShow();
+  const show = useShow();
   const [other, setOther] = useState('');
   const align = async (edge: Edge): Promise<void> => {
     const own = await fetchPicture(graphic.id, graphic.place);

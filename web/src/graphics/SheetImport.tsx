@@ -1,9 +1,9 @@
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import type { Graphic, Sheet, Template } from '../show/ShowContext';
+import type { Graphic, Sheet, Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
-import { useCardEdits } from './cardEdits';
+import { cardEdits } from './cardEdits';
 
 interface Props {
   graphic: Graphic;
@@ -14,7 +14,7 @@ interface Props {
 
 /** Which column belongs to which field: found by name, asked when in doubt. */
 export function SheetImport({ graphic, template, sheet, onDone }: Props) {
-  const cards = useCardEdits(graphic);
+  const cards = cardEdits(graphic.id);
   const columns = Math.max(...sheet.rows.map((row) => row.length));
   const named = sheet.fields.some((field) => field != null);
   const [head, setHead] = useState(named);
@@ -31,7 +31,7 @@ export function SheetImport({ graphic, template, sheet, onDone }: Props) {
     const drafts = rows.map((row) => ({
       words: Object.fromEntries(fields.flatMap((field, at) => (field === null ? [] : [[field, row[at] ?? '']]))),
     }));
-    if (await cards.keep([...(replace ? [] : graphic.cards), ...drafts])) onDone();
+    if (await cards.keep((all) => [...(replace ? [] : all), ...drafts])) onDone();
   };
 
   return (

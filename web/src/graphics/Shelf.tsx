@@ -5,7 +5,8 @@ import { useState } from 'react';
 import { useNavigate } from 'react-router';
 import { toast } from 'sonner';
 import { PictureView } from '../monitor/PictureView';
-import { useShow, type Template } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
@@ -33,7 +34,7 @@ export function ShelfButton() {
 }
 
 function Shelf({ onDone }: { onDone(): void }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const navigate = useNavigate();
   const [wish, setWish] = useState('');
   const [kind, setKind] = useState<Template['kind'] | null>(null);

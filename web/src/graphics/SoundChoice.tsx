@@ -1,6 +1,8 @@
 import { Music, Play } from 'lucide-react';
 import { toast } from 'sonner';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useLive } from '../live/live';
+import { useShow, type Graphic } from '../show/show';
 import { Button } from '../ui/Button';
 import { Field, inputLook } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
@@ -10,9 +12,10 @@ import { kindOf } from './mediaValue';
 
 /** What is heard when it arrives: a shipped tone, or a file of one's own. */
 export function SoundChoice({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
+  const show = useShow();
+  const assets = useLive((live) => [...live.assets.values()]);
   const { sound } = graphic;
-  const own = show.assets.filter((asset) => kindOf(asset.id) === 'sound');
+  const own = assets.filter((asset) => kindOf(asset.id) === 'sound');
   const choose = (source: string): void =>
     void edits.graphic(graphic.id, { sound: source ? { source, level: sound?.level ?? 0.8 } : null });
   const bring = async (file: File): Promise<void> => {

@@ -1,27 +1,29 @@
 import clsx from 'clsx';
-import { cardName, namesBeside, useShow, type Graphic } from '../show/ShowContext';
-import { Field, KeptText, Select } from '../ui/Field';
+import { edits } from '../show/edits';
+import { cardName, namesBeside, useShow, type Graphic } from '../show/show';
+import { Field, Select } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
 import { Heading } from '../ui/Heading';
 
 /** How long it stays, what follows, and what it does by itself. */
 export function Timing({ graphic }: { graphic: Graphic }) {
-  const { edits } = useShow();
   return (
     <Heading name="Timing">
       <Field
         label="Stays, in seconds"
         note={graphic.stay == null ? 'Until switched off.' : 'Then it leaves by itself.'}
         render={(id) => (
-          <KeptText
+          <KeptNumber
             id={id}
-            type="number"
             min={0.5}
             step={0.5}
+            mayBeEmpty
             placeholder="until switched off"
             value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
-            onKeep={(text) => void edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null })}
+            onKeep={(text, from) => edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null }, from)}
           />
         )}
       />
@@ -51,7 +53,7 @@ const pair = 'grid grid-cols-[1fr_84px] items-start gap-2';
 
 /** What follows when the stay is over. */
 function Then({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const then = graphic.then;
   return (
     <div className={pair}>
@@ -67,7 +69,7 @@ function Then({ graphic }: { graphic: Graphic }) {
         <Seconds
           label="After, s"
           ms={then.delay}
-          onKeep={(delay) => void edits.graphic(graphic.id, { then: { ...then, delay } })}
+          onKeep={(delay, from) => edits.graphic(graphic.id, { then: { ...then, delay } }, from)}
         />
       )}
     </div>
@@ -84,7 +86,6 @@ const eyes = {
 
 /** What draws the eye: a motion while it is lit, or coming now and then instead of staying. One choice, not two. */
 function Eye({ graphic }: { graphic: Graphic }) {
-  const { edits } = useShow();
   const now = graphic.every != null ? 'again' : (graphic.attention?.kind ?? '');
   const ms = graphic.every ?? graphic.attention?.every;
   const choose = (kind: keyof typeof eyes, every: number): void => {
@@ -125,7 +126,7 @@ const orders = { once: 'once, to the last', round: 'round and round', shuffle: '
 
 /** How its cards come up by themselves. */
 function CardsInTurn({ graphic }: { graphic: Graphic }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const { cycle } = graphic;
   const keep = (next: Partial<NonNullable<Graphic['cycle']>>): void =>
     void edits.graphic(graphic.id, {
@@ -176,18 +177,25 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
   );
 }
 
-function Seconds({ label, ms, onKeep }: { label: string; ms: number; onKeep(ms: number): void }) {
+function Seconds({
+  label,
+  ms,
+  onKeep,
+}: {
+  label: string;
+  ms: number;
+  onKeep(ms: number, from: number): unknown;
+}) {
   return (
     <Field
       label={label}
       render={(id) => (
-        <KeptText
+        <KeptNumber
           id={id}
-          type="number"
           min={0}
           step={0.5}
           value={String(ms / 1000)}
-          onKeep={(text) => onKeep(Math.max(0, Math.round(Number(text) * 1000)))}
+          onKeep={(text, from) => onKeep(Math.max(0, Math.round(Number(text) * 1000)), from)}
         />
       )}
     />

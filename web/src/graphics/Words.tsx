@@ -1,7 +1,10 @@
 import { ALargeSmall, RotateCcw, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
-import { useShow, type Card, type Graphic, type Template } from '../show/ShowContext';
-import { Field, KeptText, same, Select } from '../ui/Field';
+import { edits } from '../show/edits';
+import { useShow, type Card, type Graphic, type Template } from '../show/show';
+import { Field, same, Select } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { Range } from '../ui/Range';
 import { timerIn, timerWords } from '../show/timerWords';
 import { Heading } from '../ui/Heading';
@@ -45,7 +48,7 @@ interface FieldProps {
 }
 
 function WordsField({ graphic, card, field, onTyped }: FieldProps) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const [typed, setTyped] = useState<string | null>(null);
   const [lettering, setLettering] = useState(false);
   const own = card.words[field.name];
@@ -131,7 +134,7 @@ function Small(props: { label: string; pressed?: boolean; onClick(): void; child
 
 /** While a placeholder is being typed: the feeds it could read. */
 function Completion({ typed, onChoose }: { typed: string; onChoose(text: string): void }) {
-  const { show } = useShow();
+  const show = useShow();
   const begun = /\{\{\s*(\w*)$/.exec(typed);
   if (!begun) return null;
   const found = show.feeds.filter((feed) => feed.id.startsWith(begun[1]!));
@@ -154,7 +157,7 @@ function Completion({ typed, onChoose }: { typed: string; onChoose(text: string)
 
 /** Size and face of a field's words, against what the template says. */
 function Lettering({ graphic, field }: { graphic: Graphic; field: TemplateField }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const now = graphic.lettering[field.name] ?? { size: 1 };
   const own = [...new Set(show.brand.type.own.map((face) => face.family))];
   const keep = (change: Partial<typeof now>): void => {

@@ -1,14 +1,31 @@
-import { useEffect, useState } from 'react';
-import { useLive } from './LiveContext';
+import { useSyncExternalStore } from 'react';
+import { clock } from './live';
+
+const second = 1000;
+let now = 0;
+let timer = 0;
+const lookers = new Set<() => void>();
+
+function look(): void {
+  now = clock.now();
+  for (const looker of lookers) looker();
+}
+
+/** All that count look at one clock: they change together, and one interval serves them all. */
+function subscribe(looker: () => void): () => void {
+  if (lookers.size === 0) timer = window.setInterval(look, second);
+  lookers.add(looker);
+  return () => {
+    lookers.delete(looker);
+    if (lookers.size === 0) clearInterval(timer);
+  };
+}
 
 /** The server's time in ms, anew every second. */
 export function useNow(): number {
-  const { clock } = useLive();
-  const [now, setNow] = useState(() => clock.now());
-  // Follows the clock.
-  useEffect(() => {
-    const timer = setInterval(() => setNow(clock.now()), 1000);
-    return () => clearInterval(timer);
-  }, [clock]);
-  return now;
+  return useSyncExternalStore(subscribe, () => {
+    // Nobody has looked for a while.
+    if (lookers.size === 0 && Math.abs(clock.now() - now) > second) now = clock.now();
+    return now;
+  });
 }

@@ -1,35 +1,31 @@
 import { useCallback, useRef } from 'react';
-import { useLive } from '../live/LiveContext';
+import { clock, follow } from '../live/live';
 import type { Model } from '../painter/model';
 import { mountStage } from '../painter/stage';
-import { useShow } from '../show/ShowContext';
+import { useShow } from '../show/show';
 import { Canvas } from './Canvas';
 import { useBackdrop } from './useBackdrop';
 
 /** What viewers see, by the same painter as the output page. */
 export function AirMonitor({ className, onChoose }: { className?: string; onChoose?(graphic: string): void }) {
-  const { clock, follow } = useLive();
   const model = useRef<Model | null>(null);
-  const { show } = useShow();
+  const canvas = useShow((show) => show.canvas);
   const [backdrop] = useBackdrop();
-  const paint = useCallback(
-    (root: HTMLElement) => {
-      const stage = mountStage(root, clock.now);
-      const stop = follow((next, quiet) => {
-        model.current = next;
-        stage.show(next, quiet);
-      });
-      return () => {
-        stop();
-        stage.close();
-      };
-    },
-    [clock, follow],
-  );
+  const paint = useCallback((root: HTMLElement) => {
+    const stage = mountStage(root, clock.now);
+    const stop = follow((next, quiet) => {
+      model.current = next;
+      stage.show(next, quiet);
+    });
+    return () => {
+      stop();
+      stage.close();
+    };
+  }, []);
   return (
     <Canvas
-      width={show.canvas.width}
-      height={show.canvas.height}
+      width={canvas.width}
+      height={canvas.height}
       backdrop={backdrop}
       label="On air"
       paint={paint}

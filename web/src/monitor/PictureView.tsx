@@ -1,8 +1,8 @@
 import { useCallback, useEffect, useRef, type ReactNode } from 'react';
-import { useLive } from '../live/LiveContext';
+import { clock } from '../live/live';
 import { mountStage, type Stage } from '../painter/stage';
 import type { Leg, Picture } from '../painter/wire';
-import { useShow } from '../show/ShowContext';
+import { useShow } from '../show/show';
 import { Canvas, type Area } from './Canvas';
 import { useBackdrop } from './useBackdrop';
 
@@ -25,21 +25,16 @@ interface Props {
 
 /** A graphic at rest, by the same painter as the output page. */
 export function PictureView({ picture, label, close, play, held, className, children }: Props) {
-  const { show } = useShow();
-  // Its timers run by the server's clock, as on the outputs.
-  const { now } = useLive().clock;
+  const { width, height } = useShow((show) => show.canvas);
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const [heldPath, heldAt] = [held?.path, held?.at ?? 0];
-  const { width, height } = show.canvas;
 
-  const paint = useCallback(
-    (root: HTMLElement) => {
-      stage.current = mountStage(root, now);
-      return () => stage.current?.close();
-    },
-    [now],
-  );
+  const paint = useCallback((root: HTMLElement) => {
+    // Its timers run by the server's clock, as on the outputs.
+    stage.current = mountStage(root, clock.now);
+    return () => stage.current?.close();
+  }, []);
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
     const draw = (id: string, leg?: Leg): void => {
@@ -58,7 +53,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
     if (!play || !picture) {
       const length = (heldPath === 'leave' ? picture?.leave : picture?.arrive) ?? 0;
       // So slow that it stands still, for as long as anybody looks.
-      draw('look', heldPath && { path: heldPath, at: now(), from: heldAt, rate: 1e-9, length });
+      draw('look', heldPath && { path: heldPath, at: clock.now(), from: heldAt, rate: 1e-9, length });
       return undefined;
     }
     let timer = 0;
@@ -66,13 +61,13 @@ export function PictureView({ picture, label, close, play, held, className, chil
     const run = (path: Leg['path']): void => {
       const length = path === 'arrive' ? picture.arrive : picture.leave;
       if (path === 'arrive') turn++;
-      draw(`turn ${turn}`, { path, at: now(), from: 0, rate: 1, length });
+      draw(`turn ${turn}`, { path, at: clock.now(), from: 0, rate: 1, length });
       const pause = path === 'arrive' ? staysFor : goneFor;
       timer = window.setTimeout(() => run(path === 'arrive' ? 'leave' : 'arrive'), length + pause);
     };
     run('arrive');
     return () => clearTimeout(timer);
-  }, [picture, width, height, play, heldPath, heldAt, now]);
+  }, [picture, width, height, play, heldPath, heldAt]);
 
   return (
     <Canvas

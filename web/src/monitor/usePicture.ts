@@ -1,9 +1,10 @@
 import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
-import { useLive, type News } from '../live/LiveContext';
+import { useLive, type Live } from '../live/live';
 import type { Picture } from '../painter/wire';
 import { timerIn } from '../show/timerWords';
-import { templateOf, upCardOf, useShow, type Placement, type Show } from '../show/ShowContext';
+import { takesFrom } from '../show/feedWords';
+import { templateOf, upCardOf, useShow, useUnderWay, type Placement, type Show } from '../show/show';
 
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */
 export function usePicture(
@@ -13,14 +14,13 @@ export function usePicture(
   /** In place of the graphic's own, while it is being moved. */
   place?: Placement,
 ) {
-  const { show, underWay } = useShow();
-  const { news } = useLive();
-  const early = !!graphic && underWay(graphic);
-  const feeds = news?.feeds.map((feed) => feed.changedAt).join();
-  const timers = timersIn({ ...wordsOf(show, graphic, card), ...words }, news);
+  const early = useUnderWay(graphic ?? '');
+  const made = useShow((show) => madeFrom(show, graphic, card));
+  const said = { ...useShow((show) => wordsOf(show, graphic, card)), ...words };
+  const fed = useLive((live) => [...feedsIn(said, live), ...timersIn(said, live)]);
   return useQuery({
     // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
-    queryKey: ['picture', graphic, madeFrom(show, graphic, card), words, place, feeds, timers, early],
+    queryKey: ['picture', graphic, made, words, place, fed, early],
     staleTime: early ? 0 : Infinity,
     queryFn: () => answered(client.POST('/api/preview', { body: { graphic: graphic!, card, words, place } })),
     enabled: !!graphic,
@@ -36,10 +36,19 @@ export function fetchPicture(graphic: string, place?: Placement): Promise<Pictur
   return answered(client.POST('/api/preview', { body: { graphic, place } }));
 }
 
+/** When the feeds that these words name last changed. */
+function feedsIn(words: Record<string, string>, live: Live): (number | null | undefined)[] {
+  const all = Object.values(words).filter((text) => text.includes('{'));
+  return [...live.feeds.values()]
+    .filter((feed) => all.some((text) => takesFrom(feed.id, text)))
+    .map((feed) => feed.changedAt);
+}
+
 /** The timers that these words show, as they run now. */
-function timersIn(words: Record<string, string>, news: News | null): unknown {
-  const shown = new Set(Object.values(words).map(timerIn));
-  return news?.timers.filter((one) => shown.has(one.timer)).map((one) => one.program);
+function timersIn(words: Record<string, string>, live: Live): unknown[] {
+  return Object.values(words)
+    .map((text) => live.timers.get(timerIn(text) ?? '')?.program)
+    .filter((program) => program !== undefined);
 }
 
 function wordsOf(show: Show, id: string | null | undefined, card?: string): Record<string, string> {
@@ -48,9 +57,9 @@ function wordsOf(show: Show, id: string | null | undefined, card?: string): Reco
 }
 
 /** What a picture is made from. An edit elsewhere in the show leaves it as it is, and asks for nothing. */
-function madeFrom(show: Show, id: string | null | undefined, card?: string): unknown {
+function madeFrom(show: Show, id: string | null | undefined, card?: string): unknown[] {
   const graphic = show.graphics.find((one) => one.id === id);
-  if (!graphic) return null;
+  if (!graphic) return [];
   return [
     wordsOf(show, id, card),
     graphic.place,

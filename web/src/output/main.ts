@@ -1,3 +1,4 @@
+import { isOld, renew } from '../live/build';
 import { connect, type Message } from '../live/connection';
 import { makeClock } from '../live/clock';
 import { fromSnap, withChange, type Model } from '../painter/model';
@@ -12,6 +13,8 @@ const canvas = document.getElementById('canvas')!;
 const clock = makeClock();
 const stage = mountStage(canvas, clock.now);
 let model: Model | null = null;
+/** Another build of this page that the server serves; null = this one. */
+let served: string | null = null;
 
 const connection = connect(clock, {
   hello: { k: 'hello', token: location.hash.slice(1) },
@@ -28,6 +31,11 @@ if ('serviceWorker' in navigator) void navigator.serviceWorker.register('./sw.js
 
 async function receive(message: Message): Promise<void> {
   switch (message.k) {
+    case 'welcome': {
+      const { build } = message as unknown as { build: string };
+      served = isOld(build) ? build : null;
+      break;
+    }
     case 'snap': {
       const snap = message as unknown as Snap;
       model = fromSnap(snap);
@@ -62,7 +70,9 @@ async function receive(message: Message): Promise<void> {
 }
 
 /** Tells the server what viewers really have before them: the frame after this one shows it. */
-function painted({ rev }: Model): void {
+function painted({ rev, items }: Model): void {
+  // A page of another build loads itself anew, and no viewer sees it.
+  if (served && items.size === 0) return renew(served);
   requestAnimationFrame(() => setTimeout(() => connection.send({ k: 'shown', rev })));
 }
 

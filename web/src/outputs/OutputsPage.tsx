@@ -2,18 +2,20 @@ import { Check, Copy, Eye, EyeOff, RefreshCw, TriangleAlert } from 'lucide-react
 import { useState } from 'react';
 import { toast } from 'sonner';
 import type { Schemas } from '../api/client';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { troubleOf } from '../show/carried';
-import { useShow } from '../show/ShowContext';
-import { isLit, useAir } from '../show/useAir';
+import { edits } from '../show/edits';
+import { useShow } from '../show/show';
+import { litIn, press } from '../show/air';
 import { Button } from '../ui/Button';
 import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Tick } from '../ui/Tick';
+import { ask } from '../ui/ask';
 
 /** The links that show the graphics, and what the pages that use them really paint. */
 export function OutputsPage() {
-  const { show } = useShow();
+  const show = useShow();
   return (
     <Page title="Outputs" actions={<UndoButtons />}>
       <ul className="grid min-h-0 content-start gap-3 overflow-y-auto">
@@ -26,15 +28,13 @@ export function OutputsPage() {
 }
 
 function OutputRow({ output }: { output: Schemas['Output'] }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
+  const show = useShow();
   const [seen, setSeen] = useState(false);
   // The old link is dead before this page knows the new one: meanwhile neither may be copied.
   const [replacing, setReplacing] = useState(false);
   const link = `${location.origin}/out/#${output.token}`;
-  const pages = news?.pages.filter((page) => page.output === output.id) ?? [];
-  const lit = news?.airings.filter((airing) => isLit(airing.phase)) ?? [];
-  const { press } = useAir();
+  const pages = useLive((live) => [...live.pages.values()].filter((page) => page.output === output.id));
+  const lit = useLive(litIn);
   const { width, height } = show.canvas;
 
   const copy = async (): Promise<void> => {
@@ -43,9 +43,8 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
   };
   const replace = async (): Promise<void> => {
     const open = pages.length > 0 ? ' The page that shows it now goes dark at once.' : '';
-    if (!window.confirm(`Make a new link for “${output.name}”?${open} The old link never works again.`)) {
-      return;
-    }
+    const words = `The old link never works again.${open}`;
+    if (!(await ask({ title: `Make a new link for “${output.name}”?`, words, yes: 'Make a new link' }))) return;
     setReplacing(true);
     if (await edits.newLink(output.id)) {
       toast.success('The old link is dark. Copy the new one.');
@@ -115,7 +114,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
 }
 
 function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) {
-  const { show } = useShow();
+  const show = useShow();
   const well = troubleOf(page, show) === null;
   return (
     <p className="flex items-start gap-2 rounded-lg bg-raised px-3 py-2">

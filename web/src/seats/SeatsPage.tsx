@@ -2,13 +2,20 @@ import { ArrowDown, ArrowUp, Trash2 } from 'lucide-react';
 import { useRef, useState, type PointerEvent } from 'react';
 import { AirMonitor } from '../monitor/AirMonitor';
 import type { Area } from '../monitor/Canvas';
-import { useShow, type Seat, type Show } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Seat, type Show } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText, Select } from '../ui/Field';
+import { Field, inputLook, Select } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+import { KeptText } from '../show/KeptText';
+
 import { Page } from '../ui/Page';
 import { KeepClear } from '../monitor/KeepClear';
 import { Heading } from '../ui/Heading';
+import { ask } from '../ui/ask';
+import { useLive } from '../live/live';
+import { litIn } from '../show/air';
 
 const presets: { name: string; width: number; height: number }[] = [
   { name: 'Full HD', width: 1920, height: 1080 },
@@ -25,7 +32,7 @@ const rates = ['24000/1001', '24/1', '25/1', '30000/1001', '30/1', '50/1', '6000
 
 /** The picture itself: its size, seats of one's own, what is drawn over what, and areas to keep clear. */
 export function SeatsPage() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const [drawing, setDrawing] = useState<'seat' | 'clear' | null>(null);
   const add = (area: Area): void => {
     if (drawing === 'seat') {
@@ -78,7 +85,7 @@ export function SeatsPage() {
                 <KeptText
                   aria-label={`Name of area ${at + 1}`}
                   value={one.name}
-                  onKeep={(name) => void edits.keepClear.change(one.id, { name })}
+                  onKeep={(name, from) => edits.keepClear.change(one.id, { name }, from)}
                 />
                 <Button
                   kind="bare"
@@ -121,10 +128,17 @@ function perSecond(rate: string): number {
 }
 
 function Size() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const { width, height, rate } = show.canvas;
-  const keep = (change: Partial<Show['canvas']>): void =>
-    void edits.show({ canvas: { width, height, rate, ...change } });
+  const lit = useLive((live) => litIn(live).length);
+  /** All that is lit is set anew for another canvas: viewers see that. */
+  const keep = async (change: Partial<Show['canvas']>, from?: number): Promise<boolean> => {
+    const words = 'Graphics are on air: viewers see them set anew for it at once.';
+    const may =
+      lit === 0 || (await ask({ title: 'Change the picture while you are on air?', words, yes: 'Change it' }));
+    // What was taken back was not refused: what stands is simply shown again.
+    return !may || edits.show({ canvas: { width, height, rate, ...change } }, from);
+  };
   return (
     <Heading name="Picture" note={`${width} × ${height}`}>
       <Select
@@ -137,29 +151,27 @@ function Size() {
         ]}
         onChoose={(name) => {
           const preset = presets.find((one) => one.name === name);
-          if (preset) keep({ width: preset.width, height: preset.height });
+          if (preset) void keep({ width: preset.width, height: preset.height });
         }}
       />
       <div className="grid grid-cols-3 gap-2">
         <Field
           label="Width, px"
           render={(id) => (
-            <KeptText
+            <KeptNumber
               id={id}
-              type="number"
               value={String(width)}
-              onKeep={(text) => keep({ width: Math.round(Number(text)) })}
+              onKeep={(text, from) => keep({ width: Math.round(Number(text)) }, from)}
             />
           )}
         />
         <Field
           label="Height, px"
           render={(id) => (
-            <KeptText
+            <KeptNumber
               id={id}
-              type="number"
               value={String(height)}
-              onKeep={(text) => keep({ height: Math.round(Number(text)) })}
+              onKeep={(text, from) => keep({ height: Math.round(Number(text)) }, from)}
             />
           )}
         />
@@ -169,7 +181,7 @@ function Size() {
           choices={rates.map((one) => [one, String(Math.round(perSecond(one) * 1000) / 1000)])}
           onChoose={(chosen) => {
             const [numerator, denominator] = chosen.split('/').map(Number) as [number, number];
-            keep({ rate: { numerator, denominator } });
+            void keep({ rate: { numerator, denominator } });
           }}
         />
       </div>
@@ -181,7 +193,7 @@ const columns = ['to the right', 'both ways', 'to the left'];
 const rows = ['downwards', 'both ways', 'upwards'];
 
 function OwnSeats() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const own = ownSeats(show);
   const change = (id: string, part: Parameters<typeof edits.seats.change>[1]): void =>
     void edits.seats.change(id, part);
@@ -233,7 +245,7 @@ function Grows(props: { label: string; words: string[]; value: number; onKeep(va
 
 /** What is drawn over what: the topmost first. */
 function Order() {
-  const { show, edits } = useShow();
+  const show = useShow();
   const used = show.seats.filter((seat) => seat.room || show.graphics.some((graphic) => graphic.seat === seat.id));
   const swap = (one: Seat, other: Seat | undefined): void => {
     if (!other) return;

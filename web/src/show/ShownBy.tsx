@@ -1,18 +1,24 @@
 import { Link } from 'react-router';
-import type { News } from '../live/LiveContext';
-import type { Graphic, Show } from './ShowContext';
-import { isLit } from './useAir';
+import { live } from '../live/live';
+import type { Graphic, Show } from './show';
+import { airingOf, isLit } from './air';
+import { ask } from '../ui/ask';
 
 /** The graphics that have words of this kind on a card. */
 export function usersOf(show: Show, holds: (words: string) => boolean): Graphic[] {
   return show.graphics.filter((graphic) => graphic.cards.some((card) => Object.values(card.words).some(holds)));
 }
 
-/** A question where what is deleted is seen by viewers now: undo brings it back, but they have seen it go. */
-export function mayEmpty(users: readonly Graphic[], news: News | null): boolean {
-  const lit = users.filter((user) => news?.airings.some((one) => one.graphic === user.id && isLit(one.phase)));
+/** Asks where what is deleted is seen by viewers now: undo brings it back, but they have seen it go. */
+export async function mayEmpty(users: readonly Graphic[]): Promise<boolean> {
+  const lit = users.filter((user) => isLit(airingOf(live.getState(), user.id)?.phase));
   const names = lit.map((user) => `“${user.name}”`).join(', ');
-  return lit.length === 0 || window.confirm(`${names} shows it on air. Delete it, and empty its place at once?`);
+  if (lit.length === 0) return true;
+  return ask({
+    title: 'Delete it while it is on air?',
+    words: `${names} shows it. Its place is empty at once.`,
+    yes: 'Delete it',
+  });
 }
 
 export function ShownBy({ users }: { users: readonly Graphic[] }) {

@@ -1,9 +1,9 @@
 import clsx from 'clsx';
 import { Minus, Pause, Play, Plus, RotateCcw } from 'lucide-react';
 import type { ReactNode } from 'react';
-import { useLive } from '../live/LiveContext';
-import type { Timer } from './ShowContext';
-import { useAir } from './useAir';
+import { useLive } from '../live/live';
+import type { Timer } from './show';
+import { press } from './air';
 import { Key, keyHint } from '../ui/Button';
 
 const minute = 60_000;
@@ -13,9 +13,7 @@ const minute = 60_000;
  * @param brief where there is little room: without the way back to the beginning, and with least room only to start and pause
  */
 export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean }) {
-  const { news } = useLive();
-  const { press } = useAir();
-  const running = news?.timers.find((one) => one.timer === timer.id)?.running ?? false;
+  const running = useLive(({ timers }) => timers.get(timer.id)?.running ?? false);
   const act = (what: 'start' | 'pause' | 'reset' | 'add', by?: number): void =>
     void press('timer', { timer: timer.id, act: what, by });
   return (

@@ -1,15 +1,18 @@
 import { Plus, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
-import { useLive } from '../live/LiveContext';
+import { useLive } from '../live/live';
 import { clockLength, clockText } from '../show/format';
-import { useShow, type Timer } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Timer } from '../show/show';
 import { wordOf } from '../show/wordOf';
 import { tellDeleted } from '../show/deleted';
 import { mayEmpty, ShownBy, usersOf } from '../show/ShownBy';
 import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
-import { Field, KeptText, Select } from '../ui/Field';
+import { Field, Select } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { Empty, Page } from '../ui/Page';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
@@ -20,7 +23,7 @@ const ends = { stop: 'stands at 0:00', over: 'counts on, with a plus', again: 'b
 
 /** Clocks that graphics show, and that set things off. */
 export function TimersPage() {
-  const { show } = useShow();
+  const show = useShow();
   const [adding, setAdding] = useState(false);
   return (
     <Page
@@ -55,13 +58,12 @@ export function TimersPage() {
 }
 
 function TimerRow({ timer }: { timer: Timer }) {
-  const { show, edits } = useShow();
-  const { news } = useLive();
-  const state = news?.timers.find((one) => one.timer === timer.id);
+  const show = useShow();
+  const state = useLive(({ timers }) => timers.get(timer.id));
   const change = (part: Parameters<typeof edits.timers.change>[1]): void => void edits.timers.change(timer.id, part);
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = async (): Promise<void> => {
-    if (!mayEmpty(users, news)) return;
+    if (!(await mayEmpty(users))) return;
     if (await edits.timers.remove(timer.id)) tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
   };
   return (
@@ -106,7 +108,12 @@ function TimerRow({ timer }: { timer: Timer }) {
             <Field
               label="Until"
               render={(id) => (
-                <KeptText id={id} type="time" value={timer.until} onKeep={(until) => until && change({ until })} />
+                <KeptText
+                  id={id}
+                  type="time"
+                  value={timer.until}
+                  onKeep={(until) => void (until && change({ until }))}
+                />
               )}
             />
           )}
@@ -165,7 +172,6 @@ function TimerRow({ timer }: { timer: Timer }) {
 }
 
 function NewTimer({ onDone }: { onDone(): void }) {
-  const { edits } = useShow();
   const [name, setName] = useState('');
   const [length, setLength] = useState('5:00');
   const word = wordOf(name);

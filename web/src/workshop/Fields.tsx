@@ -2,7 +2,9 @@ import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { Heading } from '../ui/Heading';
 import { Button } from '../ui/Button';
-import { inputLook, KeptText } from '../ui/Field';
+import { inputLook } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { usersOf, type TemplateJson } from './tree';
 
 type TemplateField = TemplateJson['fields'][number];

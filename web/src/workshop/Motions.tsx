@@ -1,6 +1,8 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Button } from '../ui/Button';
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, inputLook } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+
 import type { PartJson } from './tree';
 
 interface Motion {
@@ -143,9 +145,8 @@ function Keys({ keys, onKeep }: { keys: Key[]; onKeep(keys: Key[]): void }) {
             <tr key={row}>
               {keyNumbers.map((name) => (
                 <td key={name} className="p-0.5">
-                  <KeptText
+                  <KeptNumber
                     aria-label={`Key ${row + 1}: ${name}`}
-                    type="number"
                     step="any"
                     className="w-13 px-1"
                     value={String(key[name] ?? keyRest[name])}
@@ -182,9 +183,7 @@ function Ms({ label, value, onKeep }: { label: string; value: number; onKeep(val
   return (
     <Field
       label={label}
-      render={(id) => (
-        <KeptText id={id} type="number" min={0} value={String(value)} onKeep={(text) => onKeep(Number(text) || 0)} />
-      )}
+      render={(id) => <KeptNumber id={id} min={0} value={String(value)} onKeep={(text) => onKeep(Number(text) || 0)} />}
     />
   );
 }

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Heading } from '../ui/Heading';
-import { useShow } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook, Select } from '../ui/Field';
 import { Motions } from './Motions';
@@ -80,7 +81,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
 
 /** Looks of parts under names: fill, outline, shadow, type. */
 function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<string, unknown>): void }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const [name, setName] = useState('');
   const save = (): void => {
     const look = Object.fromEntries(

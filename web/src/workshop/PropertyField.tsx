@@ -1,4 +1,7 @@
-import { Field, inputLook, KeptText } from '../ui/Field';
+import { Field, inputLook } from '../ui/Field';
+import { KeptNumber } from '../show/KeptNumber';
+import { KeptText } from '../show/KeptText';
+
 import { roles, surface, type Property } from './properties';
 
 interface Props {
@@ -51,11 +54,10 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
   const numbers = (count: number, all: readonly number[], keep: (next: number[]) => void, names: string[]) => (
     <span className="flex gap-1">
       {Array.from({ length: count }, (_, at) => (
-        <KeptText
+        <KeptNumber
           key={at}
           id={at === 0 ? id : undefined}
           aria-label={at === 0 ? undefined : `${property.label}: ${names[at]}`}
-          type="number"
           className="px-1.5"
           value={String(all[at] ?? 0)}
           onKeep={(text) =>
@@ -68,9 +70,8 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
   switch (property.type) {
     case 'number':
       return (
-        <KeptText
+        <KeptNumber
           id={id}
-          type="number"
           min={property.min}
           max={property.max}
           step={property.step ?? 1}
@@ -104,9 +105,8 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
             <option value="px">px</option>
           </select>
           {fixed && (
-            <KeptText
+            <KeptNumber
               aria-label={`${property.label} in px`}
-              type="number"
               className="w-20"
               value={String(value)}
               onKeep={(text) => onKeep(Number(text))}
@@ -131,9 +131,8 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
             ))}
           </select>
           {role && (
-            <KeptText
+            <KeptNumber
               aria-label={`${property.label}: opacity`}
-              type="number"
               min={0}
               max={1}
               step={0.05}

@@ -2,13 +2,13 @@ import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { PictureView } from '../monitor/PictureView';
 import type { Picture } from '../painter/wire';
-import { useShow } from '../show/ShowContext';
+import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { rowsOf, type PartJson } from './tree';
 
 /** The easel with the whole motion under a slide: in ms from the press, with every part's entry marked on it. */
 export function Scrub({ picture, part, root }: { picture: Picture | undefined; part: string; root: PartJson }) {
-  const { show } = useShow();
+  const show = useShow();
   const [at, setAt] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
   const arrive = picture?.arrive ?? 0;

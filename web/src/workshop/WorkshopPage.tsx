@@ -6,9 +6,11 @@ import { answered, client } from '../api/client';
 import { usePicture } from '../monitor/usePicture';
 import { useSample } from '../monitor/useSample';
 import { FitNote } from '../show/FitNote';
-import { useShow, type Graphic } from '../show/ShowContext';
+import { edits } from '../show/edits';
+import { useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
-import { KeptText } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+
 import { Empty, Page } from '../ui/Page';
 import { Fields } from './Fields';
 import { PartEditor } from './PartEditor';
@@ -19,7 +21,7 @@ import { rowsOf, type TemplateJson } from './tree';
 /** Where templates are built from parts. Every change is kept, and reaches all graphics made from the template at once. */
 export function WorkshopPage() {
   const { id } = useParams();
-  const { show } = useShow();
+  const show = useShow();
   const { data } = useQuery({
     queryKey: ['template', id, show.revision],
     queryFn: () => answered(client.GET('/api/templates/{id}/source', { params: { path: { id: id! } } })),
@@ -42,7 +44,7 @@ export function WorkshopPage() {
 }
 
 function Workshop({ template }: { template: TemplateJson }) {
-  const { show, edits } = useShow();
+  const show = useShow();
   const queries = useQueryClient();
   const [chosen, setChosen] = useState<string[]>([template.root.id]);
   const user = show.graphics.find((graphic) => graphic.template === template.id);
@@ -53,7 +55,7 @@ function Workshop({ template }: { template: TemplateJson }) {
       queries.setQueriesData({ queryKey: ['template', template.id] }, { source });
       void edits.template(template.id, source);
     },
-    [edits, queries, template.id],
+    [queries, template.id],
   );
   const known = chosen.filter((one) => rowsOf(template.root).some((row) => row.part.id === one));
   const part = known.at(-1) ?? template.root.id;
@@ -109,7 +111,7 @@ function Workshop({ template }: { template: TemplateJson }) {
 
 /** The picture, from a graphic that is made from the template, or with its sample words. */
 function Bench({ template, graphic, part }: { template: TemplateJson; graphic: Graphic | undefined; part: string }) {
-  const { show } = useShow();
+  const show = useShow();
   const used = usePicture(graphic?.id ?? null);
   const sample = useSample(`${template.id}`, show.revision);
   const picture = graphic ? used.data : sample.data;

@@ -1,0 +1,41 @@
+import { ctrlKey, register, type Action, type ActionKey } from '../show/actions';
+import { edits } from '../show/edits';
+import { shows } from '../show/show';
+import { open, openedNow } from './opened';
+import { places } from './places';
+
+const questionMark: ActionKey = { caps: ['?'], reach: 'everywhere', is: ({ key }) => key === '?' };
+
+const redoKey: ActionKey = {
+  ...ctrlKey('Z', 'setUp', true),
+  is: (event) => ctrlKey('Z', 'setUp', true).is(event) || ctrlKey('Y', 'setUp').is(event),
+};
+
+/** What can be done wherever one is. */
+export function registerEverywhere(go: (to: string) => void): void {
+  register((): Action[] => [
+    {
+      id: 'help/palette',
+      name: 'Type a command',
+      group: 'Ways of working',
+      key: { ...ctrlKey('K', 'everywhere'), whileTyping: true },
+      run: () => open(openedNow() === 'palette' ? null : 'palette'),
+    },
+    { id: 'help/keys', name: 'All keys', group: 'Ways of working', key: questionMark, run: () => open('keys') },
+    { id: 'edit/undo', name: 'Undo', group: 'Edit', key: ctrlKey('Z', 'setUp'), run: () => void edits.undo() },
+    { id: 'edit/redo', name: 'Redo', group: 'Edit', key: redoKey, run: () => void edits.redo() },
+    ...places.map((place): Action => ({
+      id: `go${place.to}`,
+      name: place.name,
+      group: 'Go to',
+      run: () => go(place.to),
+    })),
+    ...(shows.getState().show?.graphics ?? []).map((graphic): Action => ({
+      id: `setUp/${graphic.id}`,
+      name: `Set up ${graphic.name}`,
+      short: 'Set it up',
+      group: 'Go to',
+      run: () => go(`/graphics/${graphic.id}`),
+    })),
+  ]);
+}

@@ -1,0 +1,202 @@
+import { toast } from 'sonner';
+import { answered, client, type Schemas } from '../api/client';
+import { makeEntries } from './entries';
+import { keep } from './mutations';
+import { afterEdits } from './order';
+import {
+  showNow,
+  whole,
+  type Asset,
+  type Card,
+  type Change,
+  type Edit,
+  type Graphic,
+  type Sheet,
+  type Show,
+} from './show';
+
+/** Films are large: a file may take so long, in ms. */
+const filePatience = 300_000;
+
+const path = (id: string) => ({ path: { id } });
+
+/** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
+export const edits = {
+  cues: makeEntries<Schemas['Cue'], Schemas['CueEdit']>('cues'),
+  timers: makeEntries<Schemas['Timer'], Schemas['TimerEdit']>('timers'),
+  /** Of one's own; the show tells them among all seats. */
+  seats: makeEntries<Schemas['Seat'], Schemas['SeatEdit']>('seats'),
+  keepClear: makeEntries<Schemas['KeepClear'], Schemas['KeepClearEdit']>('keepClear'),
+  savedFinishes: makeEntries<Schemas['SavedFinish'], Schemas['SavedFinishEdit']>('savedFinishes'),
+
+  /** @param from the revision that it was begun on */
+  show: async (edit: Edit<Schemas['ShowEdit']>, from?: number): Promise<boolean> =>
+    !!(await keep(
+      'show',
+      (revision, signal) => answered(client.PATCH('/api/show', { body: { ...edit, revision }, signal })),
+      { from, change: { what: whole, make: (old) => ({ ...old, ...(edit as Partial<Show>) }) } },
+    )),
+
+  /** @param after the cue that it comes after; null = it comes first */
+  moveCue: async (id: string, after: string | null): Promise<boolean> =>
+    !!(await keep(`cues/${id}`, (revision, signal) =>
+      answered(client.POST('/api/cues/{id}/place', { params: path(id), body: { revision, after }, signal })),
+    )),
+
+  /** @param from the revision that it was begun on */
+  graphic: async (id: string, edit: Edit<Schemas['GraphicEdit']>, from?: number): Promise<boolean> =>
+    !!(await keep(
+      `graphics/${id}`,
+      (revision, signal) =>
+        answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { ...edit, revision }, signal })),
+      { from, change: changeOf(id, edit) },
+    )),
+
+  /** All cards anew, made of those that stand when it is sent: two presses in quick succession lose nothing. */
+  cards: async (
+    id: string,
+    make: (cards: readonly Card[]) => NonNullable<Schemas['GraphicEdit']['cards']>,
+  ): Promise<boolean> =>
+    !!(await keep(`graphics/${id}`, (_, signal) => {
+      const { revision, graphics } = showNow();
+      const cards = make(graphics.find((one) => one.id === id)?.cards ?? []);
+      return answered(client.PATCH('/api/graphics/{id}', { params: path(id), body: { cards, revision }, signal }));
+    })),
+
+  /** The new graphic's id. */
+  addGraphic: async (wish: Schemas['NewGraphic']): Promise<string | null> =>
+    (await keep('graphics', (_, signal) => answered(client.POST('/api/graphics', { body: wish, signal }))))?.id ?? null,
+
+  deleteGraphic: async (id: string): Promise<boolean> =>
+    !!(await keep(`graphics/${id}`, (_, signal) =>
+      answered(client.DELETE('/api/graphics/{id}', { params: path(id), signal })),
+    )),
+
+  addStarterSet: async (id: string): Promise<boolean> =>
+    !!(await keep('graphics', (_, signal) =>
+      answered(client.POST('/api/starter-sets/{id}', { params: path(id), signal })),
+    )),
+
+  /** A template of one's own: a copy of another, or from a file. Its id. */
+  addTemplate: async (wish: Schemas['NewTemplate']): Promise<string | null> =>
+    (await keep('templates', (_, signal) => answered(client.POST('/api/templates', { body: wish, signal }))))?.id ??
+    null,
+
+  template: async (id: string, source: string): Promise<boolean> =>
+    !!(await keep(
+      `templates/${id}`,
+      (revision, signal) =>
+        answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source }, signal })),
+      { change: { what: whole, make: (old) => old } },
+    )),
+
+  deleteTemplate: async (id: string): Promise<boolean> =>
+    !!(await keep(`templates/${id}`, (_, signal) =>
+      answered(client.DELETE('/api/templates/{id}', { params: path(id), signal })),
+    )),
+
+  /** Takes this page's last edit back, and says what it was. */
+  undo: async (): Promise<void> => {
+    await afterEdits();
+    const done = await keep('undo', (_, signal) => answered(client.POST('/api/undo', { signal })));
+    if (done) toast(`Taken back: ${done.what}`);
+  },
+
+  /** Does again what was taken back last. */
+  redo: async (): Promise<void> => {
+    await afterEdits();
+    const done = await keep('undo', (_, signal) => answered(client.POST('/api/redo', { signal })));
+    if (done) toast(`Done again: ${done.what}`);
+  },
+
+  /** A block of a spreadsheet, or a CSV file, as rows, with the field that each column's name tells. */
+  readSheet: (graphic: string, text: string): Promise<Sheet | null> =>
+    keep('sheets', (_, signal) => answered(client.POST('/api/sheets', { body: { graphic, text }, signal }))),
+
+  /** @param from the revision that it was begun on */
+  feed: async (id: string, edit: Edit<Schemas['FeedEdit']>, from?: number): Promise<boolean> =>
+    !!(await keep(
+      `feeds/${id}`,
+      (revision, signal) =>
+        answered(client.PATCH('/api/feeds/{id}', { params: path(id), body: { ...edit, revision }, signal })),
+      { from },
+    )),
+
+  addFeed: async (wish: Schemas['NewFeed']): Promise<boolean> =>
+    !!(await keep('feeds', (_, signal) => answered(client.POST('/api/feeds', { body: wish, signal })))),
+
+  deleteFeed: async (id: string): Promise<boolean> =>
+    !!(await keep(`feeds/${id}`, (_, signal) =>
+      answered(client.DELETE('/api/feeds/{id}', { params: path(id), signal })),
+    )),
+
+  output: async (id: string, edit: Edit<Schemas['OutputEdit']>): Promise<boolean> =>
+    !!(await keep(`outputs/${id}`, (revision, signal) =>
+      answered(client.PATCH('/api/outputs/{id}', { params: path(id), body: { ...edit, revision }, signal })),
+    )),
+
+  newLink: async (id: string): Promise<boolean> =>
+    !!(await keep(`outputs/${id}`, (_, signal) =>
+      answered(client.POST('/api/outputs/{id}/new-link', { params: path(id), signal })),
+    )),
+
+  /** Stores a picture, video, animation or typeface. */
+  addFile: (file: File): Promise<Asset | null> =>
+    keep(
+      'assets',
+      (_, signal) =>
+        answered(client.POST('/api/assets', { params: { query: { name: file.name } }, ...bytesOf(file), signal })),
+      { within: filePatience },
+    ),
+
+  /** A copy of the brand that is worn, or one to begin from; it is worn from now on. */
+  addBrand: async (ready?: string): Promise<boolean> =>
+    !!(await keep('brands', (_, signal) => answered(client.POST('/api/brands', { body: { ready }, signal })))),
+
+  /** @param onAir whether what is lit changes too, at once */
+  wearBrand: async (name: string, onAir: boolean): Promise<boolean> =>
+    !!(await keep('brands', (_, signal) =>
+      answered(client.PUT('/api/brands/worn', { body: { name, onAir }, signal })),
+    )),
+
+  deleteBrand: async (name: string): Promise<boolean> =>
+    !!(await keep('brands', (_, signal) =>
+      answered(client.DELETE('/api/brands', { params: { query: { name } }, signal })),
+    )),
+
+  importBrand: async (file: File): Promise<boolean> =>
+    !!(await keep('brands', (_, signal) => answered(client.POST('/api/brands/file', { ...bytesOf(file), signal })), {
+      within: filePatience,
+    })),
+};
+
+/** A request whose body is the file itself. */
+function bytesOf(file: File) {
+  return {
+    body: file as unknown as string,
+    bodySerializer: (body: unknown) => body as BodyInit,
+    headers: { 'content-type': 'application/octet-stream' },
+  };
+}
+
+function changeOf(id: string, edit: Edit<Schemas['GraphicEdit']>): Change {
+  return {
+    what: id,
+    make: (old) => ({
+      ...old,
+      graphics: old.graphics.map((graphic) => (graphic.id === id ? withEdit(graphic, edit) : graphic)),
+    }),
+  };
+}
+
+/** A graphic as it will be once the edit is kept: what is left out stays, and null is none. */
+function withEdit(graphic: Graphic, { card, words, cards, ...plain }: Edit<Schemas['GraphicEdit']>): Graphic {
+  const of = card ?? plain.up ?? graphic.up;
+  // New cards get their names from the server; until then the old ones stand.
+  const known = cards?.every((one) => one.id != null) ? (cards as Card[]) : graphic.cards;
+  return {
+    ...graphic,
+    ...(plain as Partial<Graphic>),
+    cards: words ? known.map((one) => (one.id === of ? { ...one, words: { ...one.words, ...words } } : one)) : known,
+  };
+}

@@ -1,0 +1,64 @@
+import { useEffect, useRef, useState } from 'react';
+import { showNow } from './show';
+
+/** What somebody has typed, and what became of it. */
+interface Typed {
+  text: string;
+  /** The revision of the show that it was begun on: an edit of the same by somebody else since is not overwritten unseen. */
+  from: number;
+  refused?: boolean;
+}
+
+/**
+ * Hands a typed value in.
+ * @param from the revision that it was begun on
+ * @returns false, or the promise of it, when it was not kept
+ */
+export type OnKeep = (text: string, from: number) => unknown;
+
+export interface Kept {
+  /** What the field shows. */
+  text: string;
+  /** Whether it was not kept, and stands beside what does. */
+  refused: boolean;
+  type(text: string): void;
+  /** Hands in what was typed, if that is something else than what stands. */
+  keep(): void;
+  /** What stands is shown again. */
+  discard(): void;
+  /** It is to stand, whatever somebody else made of it since. */
+  insist(): void;
+}
+
+/** A value that is typed and then kept. While somebody types, nothing from elsewhere overwrites it; what was refused stays. */
+export function useKept(value: string, onKeep: OnKeep): Kept {
+  const [typed, setTyped] = useState<Typed | null>(null);
+  const latest = useRef({ typed, value, onKeep });
+  useEffect(() => {
+    latest.current = { typed, value, onKeep };
+  });
+
+  const hand = async (from: number): Promise<void> => {
+    const { typed: now, value: stands, onKeep: send } = latest.current;
+    if (!now) return;
+    if (now.text === stands) return set(null);
+    const kept = (await send(now.text, from)) !== false;
+    const { typed: next } = latest.current;
+    // More was typed meanwhile: that is another matter.
+    if (next?.text !== now.text) return;
+    set(kept ? null : { ...next, refused: true });
+  };
+  const set = (next: Typed | null): void => {
+    // At once, and not with the next drawing: keys and the leaving of a field may come before that.
+    latest.current.typed = next;
+    setTyped(next);
+  };
+  return {
+    text: typed?.text ?? value,
+    refused: typed?.refused ?? false,
+    type: (text) => set({ text, from: latest.current.typed?.from ?? showNow().revision }),
+    keep: () => void hand(latest.current.typed?.from ?? 0),
+    discard: () => set(null),
+    insist: () => void hand(showNow().revision),
+  };
+}
