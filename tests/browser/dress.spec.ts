@@ -18,9 +18,9 @@ test('another brand is worn in one press, and on air in one more', async ({ page
   const sample = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="plate/plate"] > div');
   await expect(sample).toHaveCSS('background-color', 'rgb(251, 246, 234)');
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
-  await page.getByRole('button', { name: 'Dress what is on air too' }).click();
+  await page.getByRole('button', { name: 'Apply to graphics on air' }).click();
   await expect(plate).toHaveCSS('background-color', 'rgb(251, 246, 234)');
-  await expect(page.getByRole('button', { name: 'Dress what is on air too' })).toHaveCount(0);
+  await expect(page.getByRole('button', { name: 'Apply to graphics on air' })).toHaveCount(0);
 });
 
 test('a colour that cannot be read is mended in one press', async ({ page, lamp }) => {

@@ -18,7 +18,7 @@ import { Typefaces } from './Typefaces';
 export function BrandPage() {
   const show = useShow();
   const brand = show.brand;
-  const keep = useCallback<KeepBrand>((change) => void edits.show({ brand: { ...brand, ...change } }), [brand]);
+  const keep = useCallback<KeepBrand>((change, from) => edits.show({ brand: { ...brand, ...change } }, from), [brand]);
 
   return (
     <Page title="Brand" actions={<UndoButtons />}>

@@ -9,7 +9,7 @@ import type { KeepBrand } from './keepBrand';
 export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const all = [...new Set([...(brand.logo ? [brand.logo] : []), ...brand.alternates])].sort();
   const choose = (logo: string | undefined, among = all): void =>
-    keep({ logo, alternates: among.filter((one) => one !== logo) });
+    void keep({ logo, alternates: among.filter((one) => one !== logo) });
 
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);

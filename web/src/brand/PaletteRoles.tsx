@@ -20,7 +20,7 @@ const roles: { role: Role; name: string; use: string }[] = [
 /** The brand's colours by role, each with how well it can be read where templates put it. */
 export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const show = useShow();
-  const set = (change: Partial<Brand['palette']>): void => keep({ palette: { ...brand.palette, ...change } });
+  const set = (change: Partial<Brand['palette']>): void => void keep({ palette: { ...brand.palette, ...change } });
   const faint = show.legibility.filter((one) => one.mended);
   return (
     <section aria-label="Palette" className="grid gap-2">

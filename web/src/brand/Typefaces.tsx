@@ -11,7 +11,7 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const show = useShow();
   const type = brand.type;
   const own = [...new Set(type.own.map((face) => face.family))];
-  const set = (change: Partial<Brand['type']>): void => keep({ type: { ...type, ...change } });
+  const set = (change: Partial<Brand['type']>): void => void keep({ type: { ...type, ...change } });
 
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);

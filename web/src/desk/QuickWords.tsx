@@ -10,7 +10,10 @@ import { FitNote } from '../show/FitNote';
 import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/show';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
+import { isWhole, offersFor } from '../show/placeholders';
 import { timerIn } from '../show/timerWords';
+import { Beside, OfferList } from '../ui/Beside';
+import { useOffers } from '../ui/useOffers';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/Field';
 import { Counter, isStepped, NewRound } from './Counters';
@@ -33,18 +36,21 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
   const standby = useStandby();
   const kept = useDraft(graphic.id);
   const [sending, setSending] = useState(false);
-  const card = upCardOf(graphic);
-  // A draft belongs to the card that it was typed for.
+  const up = upCardOf(graphic);
+  // The panel follows the card that is up, but never under the hand of somebody who types; and a draft belongs to its card.
+  const [held, setHeld] = useState<string | null>(null);
+  const card = graphic.cards.find((one) => one.id === (kept?.card ?? held)) ?? up;
   const draft = kept?.card === card.id ? kept : undefined;
   const words = draft?.words ?? noWords;
-  const { data: picture } = usePicture(graphic.id, words);
+  const { data: picture } = usePicture(graphic.id, words, card.id);
+  const isUp = card.id === up.id;
   const lit = isLit(airing?.phase);
   const live = lit && liveEdits;
   const timer = useRef(0);
 
   /** Keeps the words typed so far; on air they go only where that is so with all edits. */
   const keep = async (): Promise<void> => {
-    const sent = draftFor(graphic.id);
+    const sent = draftFor(graphic.id, card.id);
     if (!sent) return;
     const { card: of, words: typed, revision } = sent;
     if (await edits.graphic(graphic.id, { card: of, words: typed }, revision)) keptDraft(graphic.id, typed);
@@ -53,13 +59,13 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
   const push = async (): Promise<void> => {
     clearTimeout(timer.current);
     setSending(true);
-    await (lit ? press('push', { graphic: graphic.id, how: 'Ctrl+Enter' }) : keep());
+    await (isUp && lit ? press('push', { graphic: graphic.id, how: 'Ctrl+Enter' }) : keep());
     setSending(false);
   };
   const type = (next: Record<string, string>): void => {
     typeDraft(graphic.id, card.id, next);
     clearTimeout(timer.current);
-    if (live) timer.current = window.setTimeout(() => void keep(), livePause);
+    if (live && Object.values(next).every(isWhole)) timer.current = window.setTimeout(() => void keep(), livePause);
   };
   const discard = (): void => {
     clearTimeout(timer.current);
@@ -79,6 +85,8 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
     <section
       aria-label="Quick words"
       onKeyDown={onKey}
+      onFocus={() => setHeld(card.id)}
+      onBlur={() => setHeld(null)}
       className="flex min-h-0 flex-col gap-2 rounded-[14px] bg-panel px-3 py-2.5"
     >
       <h3 className="flex justify-between gap-2 font-semibold">
@@ -87,6 +95,11 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
           {lit ? 'on air' : 'in standby'}
         </span>
       </h3>
+      {!isUp && (
+        <p className="text-quiet">
+          Words of card {graphic.cards.indexOf(card) + 1}; card {graphic.cards.indexOf(up) + 1} is current.
+        </p>
+      )}
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
         {graphic.cards.length > 1 && <CardPick graphic={graphic} />}
         {template?.fields
@@ -100,7 +113,14 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
       </div>
       {draft?.refused && (
         <p role="alert" className="flex flex-wrap items-center justify-between gap-2 text-orchid">
-          Not saved: what stands was changed elsewhere.
+          <span>
+            Not saved. What stands is{' '}
+            {Object.keys(words).map((field) => (
+              <q key={field} className="text-quiet">
+                {card.words[field] ?? template?.fields.find((one) => one.name === field)?.sample}
+              </q>
+            ))}
+          </span>
           <Button
             onClick={() => {
               insistOnDraft(graphic.id);
@@ -124,10 +144,10 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
             <span className="self-center text-lamp-soft">goes to air as you type</span>
           ) : (
             <Button kind="cool" disabled={sending || (!draft && !(lit && airing?.edited))} onClick={() => void push()}>
-              {lit ? 'Push to air' : 'Save'} <Key>Ctrl ↵</Key>
+              {lit && isUp ? 'Push to air' : 'Save'} <Key>Ctrl ↵</Key>
             </Button>
           )}
-          {lookFirst && standby.graphic === graphic.id && !lit && (
+          {lookFirst && isUp && standby.graphic === graphic.id && !lit && (
             <Button kind="lamp" onClick={() => lightStandby()}>
               Light it <Key>↵</Key>
             </Button>
@@ -151,8 +171,15 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
   const now = card.words[field.name] ?? field.sample;
   const value = draft[field.name] ?? now;
   const id = `quick-${field.name}`;
-  const timer = useShow(({ timers }) => timers.find((one) => one.id === timerIn(now)));
-  const program = useLive(({ timers }) => timers.get(timer?.id ?? '')?.program);
+  const feeds = useShow((show) => show.feeds);
+  const timers = useShow((show) => show.timers);
+  const timer = timers.find((one) => one.id === timerIn(now));
+  const program = useLive((live) => live.timers.get(timer?.id ?? '')?.program);
+  const change = (text: string): void => {
+    const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
+    onType(text === now ? others : { ...others, [field.name]: text });
+  };
+  const offers = useOffers(value, offersFor(value, { feeds, timers }), change);
   if (timer && program)
     return (
       <div className="grid grid-cols-[76px_1fr] items-center gap-2">
@@ -171,10 +198,8 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
     disabled: locked,
     title: locked ? lockedNote : undefined,
     value,
-    onChange: (event: { target: { value: string } }) => {
-      const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
-      onType(event.target.value === now ? others : { ...others, [field.name]: event.target.value });
-    },
+    onChange: (event: { target: { value: string } }) => change(event.target.value),
+    onKeyDown: (event: KeyboardEvent) => void offers.onKey(event),
     className: inputLook,
   };
   return (
@@ -185,10 +210,14 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
       </label>
       {counts ? (
         <Counter graphic={graphic} card={card} field={field} />
-      ) : field.kind === 'longText' || field.kind === 'list' ? (
-        <textarea rows={fed ? 1 : 3} {...shared} />
       ) : (
-        <input {...shared} />
+        <Beside label="Could be" said={offers.all.length > 0 ? <OfferList offers={offers} /> : null}>
+          {field.kind === 'longText' || field.kind === 'list' ? (
+            <textarea rows={fed ? 1 : 3} {...shared} />
+          ) : (
+            <input {...shared} />
+          )}
+        </Beside>
       )}
       {fed && (
         <div className="col-start-2 min-w-0">

@@ -53,6 +53,8 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
             type="button"
             aria-pressed={lit}
             data-press={graphic.id}
+            // With its words, and without the times: those are for eyes.
+            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}. ${view?.words ?? ''}`}
             title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
             onClick={(event) => pressGraphic(graphic.id, undefined, event.shiftKey)}
             className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
@@ -62,7 +64,6 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               <span className="flex items-baseline gap-1.5">
                 {/* The name gives way, and the time is whole however long it has run. */}
                 <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
-                <span className="sr-only">{confirmed ? ', on air' : standby ? ', in standby' : ''}</span>
                 {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
               </span>
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
@@ -149,7 +150,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
 function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
   const now = useNow();
   return (
-    <span aria-hidden className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
+    <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
       {/* Where there is little room the lamp has said so already. */}
       <span className="@max-[112px]:sr-only">{uncarried ? 'Unseen' : 'On air'} </span>
       {clockText(now - since)}
@@ -160,7 +161,7 @@ function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
 function Countdown({ words, at }: { words: string; at: number }) {
   const now = useNow();
   return (
-    <b aria-hidden className="font-semibold">
+    <b className="font-semibold">
       {words} {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)} ·{' '}
     </b>
   );

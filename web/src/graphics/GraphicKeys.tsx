@@ -10,10 +10,11 @@ import type { OnKeep } from '../show/useKept';
 export function GraphicKeys({ graphic }: { graphic: Graphic }) {
   const show = useShow();
   const numbers = templateOf(show, graphic)?.fields.filter((field) => field.kind === 'number') ?? [];
-  const count = (field: string, way: 'up' | 'down', key: string): void => {
+  const count = (field: string, way: 'up' | 'down', key: string, from: number): Promise<boolean> => {
     const { [field]: own, ...others } = graphic.countKeys;
     const keys = { ...own, [way]: key || undefined };
-    void edits.graphic(graphic.id, { countKeys: keys.up || keys.down ? { ...others, [field]: keys } : others });
+    const countKeys = keys.up || keys.down ? { ...others, [field]: keys } : others;
+    return edits.graphic(graphic.id, { countKeys }, from);
   };
   return (
     <Heading name="Keys" note="? on the desk shows all">
@@ -35,13 +36,13 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
             key={`${field.name} up`}
             label={`${field.label} +1`}
             value={graphic.countKeys[field.name]?.up}
-            onKeep={(key) => count(field.name, 'up', key)}
+            onKeep={(key, from) => count(field.name, 'up', key, from)}
           />,
           <KeyField
             key={`${field.name} down`}
             label={`${field.label} −1`}
             value={graphic.countKeys[field.name]?.down}
-            onKeep={(key) => count(field.name, 'down', key)}
+            onKeep={(key, from) => count(field.name, 'down', key, from)}
           />,
         ])}
       </div>

@@ -177,15 +177,7 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
   );
 }
 
-function Seconds({
-  label,
-  ms,
-  onKeep,
-}: {
-  label: string;
-  ms: number;
-  onKeep(ms: number, from: number): unknown;
-}) {
+function Seconds({ label, ms, onKeep }: { label: string; ms: number; onKeep(ms: number, from: number): unknown }) {
   return (
     <Field
       label={label}

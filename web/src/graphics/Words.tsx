@@ -6,6 +6,7 @@ import { Field, same, Select } from '../ui/Field';
 import { KeptText } from '../show/KeptText';
 
 import { Range } from '../ui/Range';
+import { isWhole, offersFor } from '../show/placeholders';
 import { timerIn, timerWords } from '../show/timerWords';
 import { Heading } from '../ui/Heading';
 import { PictureField } from './PictureField';
@@ -49,12 +50,10 @@ interface FieldProps {
 
 function WordsField({ graphic, card, field, onTyped }: FieldProps) {
   const show = useShow();
-  const [typed, setTyped] = useState<string | null>(null);
   const [lettering, setLettering] = useState(false);
   const own = card.words[field.name];
-  const keep = (text: string): void => {
-    void edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } });
-  };
+  const keep = (text: string, from?: number): Promise<boolean> =>
+    edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } }, from);
   const timer = timerIn(own ?? field.sample);
   if (timer !== null)
     return (
@@ -67,12 +66,15 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
           ...(show.timers.some((one) => one.id === timer) ? [] : [[timer, timer] as const]),
           ['', 'words of your own'],
         ]}
-        onChoose={(id) => keep(id ? timerWords(id) : timerIn(field.sample) ? '' : field.sample)}
+        onChoose={(id) => void keep(id ? timerWords(id) : timerIn(field.sample) ? '' : field.sample)}
       />
     );
   if (field.kind === 'picture')
     return (
-      <Field label={field.label} render={(id) => <PictureField id={id} value={own ?? field.sample} onKeep={keep} />} />
+      <Field
+        label={field.label}
+        render={(id) => <PictureField id={id} value={own ?? field.sample} onKeep={(next) => void keep(next)} />}
+      />
     );
   return (
     <div className="grid gap-1">
@@ -86,11 +88,9 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
               title="Ctrl+B bold, Ctrl+I italic"
               long={field.kind === 'longText' || field.kind === 'list'}
               value={own ?? field.sample}
-              onDraft={(text) => {
-                // Leaving the field for a completion must not take it away.
-                if (text !== null) setTyped(text);
-                onTyped(text);
-              }}
+              onDraft={onTyped}
+              isWhole={isWhole}
+              offersFor={(text) => offersFor(text, show)}
               onKeep={keep}
             />
             <span className="flex items-start">
@@ -98,12 +98,12 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
                 <ALargeSmall aria-hidden size={15} />
               </Small>
               {field.kind === 'text' && show.timers.length > 0 && (
-                <Small label={`${field.label} shows a timer`} onClick={() => keep(timerWords(show.timers[0]!.id))}>
+                <Small label={`${field.label} shows a timer`} onClick={() => void keep(timerWords(show.timers[0]!.id))}>
                   <Clock aria-hidden size={14} />
                 </Small>
               )}
               {own !== undefined && own !== field.sample && (
-                <Small label={`${field.label}: back to the start`} onClick={() => keep(field.sample)}>
+                <Small label={`${field.label}: back to the start`} onClick={() => void keep(field.sample)}>
                   <RotateCcw aria-hidden size={13} />
                 </Small>
               )}
@@ -111,7 +111,6 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
           </span>
         )}
       />
-      <Completion typed={typed ?? ''} onChoose={(text) => (setTyped(null), keep(text))} />
       {lettering && <Lettering graphic={graphic} field={field} />}
     </div>
   );
@@ -129,29 +128,6 @@ function Small(props: { label: string; pressed?: boolean; onClick(): void; child
     >
       {props.children}
     </button>
-  );
-}
-
-/** While a placeholder is being typed: the feeds it could read. */
-function Completion({ typed, onChoose }: { typed: string; onChoose(text: string): void }) {
-  const show = useShow();
-  const begun = /\{\{\s*(\w*)$/.exec(typed);
-  if (!begun) return null;
-  const found = show.feeds.filter((feed) => feed.id.startsWith(begun[1]!));
-  return (
-    <p className="flex flex-wrap items-center gap-1.5 text-[11.5px] text-quiet">
-      {found.length === 0 ? 'No feed is called that.' : 'From a feed:'}
-      {found.map((feed) => (
-        <button
-          key={feed.id}
-          type="button"
-          onClick={() => onChoose(`${typed.slice(0, begun.index)}{{ ${feed.id}.text }}`)}
-          className="rounded-md bg-raised px-1.5 py-0.5 text-cool hover:bg-ridge"
-        >
-          {feed.name}
-        </button>
-      ))}
-    </p>
   );
 }
 

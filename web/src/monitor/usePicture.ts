@@ -2,6 +2,7 @@ import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
 import { useLive, type Live } from '../live/live';
 import type { Picture } from '../painter/wire';
+import { wholeOf } from '../show/placeholders';
 import { timerIn } from '../show/timerWords';
 import { takesFrom } from '../show/feedWords';
 import { templateOf, upCardOf, useShow, useUnderWay, type Placement, type Show } from '../show/show';
@@ -9,11 +10,13 @@ import { templateOf, upCardOf, useShow, useUnderWay, type Placement, type Show }
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */
 export function usePicture(
   graphic: string | null | undefined,
-  words?: Record<string, string>,
+  typed?: Readonly<Record<string, string>>,
   card?: string,
   /** In place of the graphic's own, while it is being moved. */
   place?: Placement,
 ) {
+  // Half a placeholder is no words yet.
+  const words = typed && Object.fromEntries(Object.entries(typed).map(([name, text]) => [name, wholeOf(text)]));
   const early = useUnderWay(graphic ?? '');
   const made = useShow((show) => madeFrom(show, graphic, card));
   const said = { ...useShow((show) => wordsOf(show, graphic, card)), ...words };

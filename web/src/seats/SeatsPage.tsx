@@ -195,8 +195,6 @@ const rows = ['downwards', 'both ways', 'upwards'];
 function OwnSeats() {
   const show = useShow();
   const own = ownSeats(show);
-  const change = (id: string, part: Parameters<typeof edits.seats.change>[1]): void =>
-    void edits.seats.change(id, part);
   return (
     <Heading name="Own seats" note={own.length === 0 ? 'none' : undefined}>
       {own.map((seat) => (
@@ -205,15 +203,25 @@ function OwnSeats() {
             <KeptText
               aria-label={`Name of ${seat.name}`}
               value={seat.name}
-              onKeep={(name) => change(seat.id, { name })}
+              onKeep={(name, from) => edits.seats.change(seat.id, { name }, from)}
             />
             <Button kind="bare" aria-label={`Delete ${seat.name}`} onClick={() => void edits.seats.remove(seat.id)}>
               <Trash2 aria-hidden size={14} />
             </Button>
           </div>
           <div className="grid grid-cols-2 gap-1.5">
-            <Grows label="Grows" words={columns} value={seat.column} onKeep={(column) => change(seat.id, { column })} />
-            <Grows label="and" words={rows} value={seat.row} onKeep={(row) => change(seat.id, { row })} />
+            <Grows
+              label="Grows"
+              words={columns}
+              value={seat.column}
+              onKeep={(column) => void edits.seats.change(seat.id, { column })}
+            />
+            <Grows
+              label="and"
+              words={rows}
+              value={seat.row}
+              onKeep={(row) => void edits.seats.change(seat.id, { row })}
+            />
           </div>
         </div>
       ))}

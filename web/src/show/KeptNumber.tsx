@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { useState, type ComponentProps } from 'react';
 import { inputLook } from '../ui/Field';
-import { Refused } from '../ui/Refused';
+import { Beside, RefusedNote } from '../ui/Beside';
 import { useKept, type OnKeep } from './useKept';
 
 interface Props extends Omit<ComponentProps<'input'>, 'value' | 'onChange' | 'type'> {
@@ -14,25 +14,32 @@ interface Props extends Omit<ComponentProps<'input'>, 'value' | 'onChange' | 'ty
 
 /** A number. It is kept by Enter, or when the field is left, and never half typed; Escape brings back what stood. */
 export function KeptNumber({ value, onKeep, mayBeEmpty, className, ...props }: Props) {
-  const { text, refused, type, keep, discard, insist } = useKept(value, onKeep);
+  const { text, refused, type, keep, leave, discard, insist } = useKept(value, onKeep);
   const [wrong, setWrong] = useState(false);
-  const hand = (): void => {
+  const hand = (send: () => void): void => {
     const isNumber = text.trim() === '' ? (mayBeEmpty ?? false) : Number.isFinite(Number(text));
     setWrong(!isNumber);
-    if (isNumber) keep();
+    if (isNumber) send();
   };
   const giveUp = (): void => {
     setWrong(false);
     discard();
   };
   return (
-    <Refused
-      refused={refused || wrong}
-      why={wrong ? 'This is no number.' : undefined}
-      mine={text}
-      theirs={value}
-      onMine={wrong ? undefined : insist}
-      onTheirs={giveUp}
+    <Beside
+      label="Not saved"
+      trouble
+      said={
+        refused || wrong ? (
+          <RefusedNote
+            why={wrong ? 'This is no number.' : undefined}
+            mine={text}
+            theirs={value}
+            onMine={wrong ? undefined : insist}
+            onTheirs={giveUp}
+          />
+        ) : null
+      }
     >
       <input
         inputMode="decimal"
@@ -47,10 +54,10 @@ export function KeptNumber({ value, onKeep, mayBeEmpty, className, ...props }: P
           setWrong(false);
           type(event.target.value.replace(',', '.'));
         }}
-        onBlur={hand}
+        onBlur={() => hand(leave)}
         onKeyDown={(event) => {
           const step = { ArrowUp: 1, ArrowDown: -1 }[event.key];
-          if (event.key === 'Enter') hand();
+          if (event.key === 'Enter') hand(keep);
           else if (event.key === 'Escape') giveUp();
           else if (step !== undefined && Number.isFinite(Number(text))) {
             event.preventDefault();
@@ -58,7 +65,7 @@ export function KeptNumber({ value, onKeep, mayBeEmpty, className, ...props }: P
           }
         }}
       />
-    </Refused>
+    </Beside>
   );
 }
 

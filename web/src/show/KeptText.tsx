@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { useEffect, useRef, type ComponentProps, type KeyboardEvent } from 'react';
 import { inputLook } from '../ui/Field';
-import { Refused } from '../ui/Refused';
+import { Beside, OfferList, RefusedNote } from '../ui/Beside';
+import { useOffers, type Offer } from '../ui/useOffers';
 import { useKept, type OnKeep } from './useKept';
 
 interface Props extends Omit<ComponentProps<'input'>, 'value' | 'onChange'> {
@@ -16,6 +17,8 @@ interface Props extends Omit<ComponentProps<'input'>, 'value' | 'onChange'> {
   emphasis?: boolean;
   /** Whether a pause may keep what stands in the field so far; left out: always. */
   isWhole?(text: string): boolean;
+  /** What could be taken in place of what is being typed. */
+  offersFor?(text: string): Offer[];
 }
 
 const marks: Record<string, string> = { b: '*', i: '_' };
@@ -23,8 +26,8 @@ const marks: Record<string, string> = { b: '*', i: '_' };
 const pause = 350;
 
 /** A text that is kept as it is typed. While it is being typed in, nothing from elsewhere overwrites it. */
-export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, className, ...props }: Props) {
-  const { text, refused, type, keep, discard, insist } = useKept(value, onKeep);
+export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, offersFor, className, ...props }: Props) {
+  const { text, refused, type, keep, leave, discard, insist } = useKept(value, onKeep);
   const timer = useRef(0);
   const waiting = useRef(false);
   const latest = useRef(keep);
@@ -54,16 +57,20 @@ export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, clas
     waiting.current = true;
     if (isWhole?.(next) ?? true) timer.current = window.setTimeout(keepNow, pause);
   };
+  const offers = useOffers(text, offersFor?.(text) ?? [], typed);
   const shared = {
     value: text,
     className: clsx(inputLook, className),
     'aria-invalid': refused || undefined,
     onChange: (event: { target: { value: string } }) => typed(event.target.value),
     onBlur: () => {
-      keepNow();
+      clearTimeout(timer.current);
+      waiting.current = false;
+      leave();
       onDraft?.(null);
     },
     onKeyDown: (event: KeyboardEvent<HTMLInputElement | HTMLTextAreaElement>) => {
+      if (offers.onKey(event)) return;
       if (event.key === 'Enter' && !long) keepNow();
       const mark = emphasis && (event.ctrlKey || event.metaKey) ? marks[event.key.toLowerCase()] : undefined;
       if (!mark) return;
@@ -74,12 +81,22 @@ export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, clas
     },
   };
   return (
-    <Refused refused={refused} mine={text} theirs={value} onMine={insist} onTheirs={discard}>
+    <Beside
+      label={refused ? 'Not saved' : 'Could be'}
+      trouble={refused}
+      said={
+        refused ? (
+          <RefusedNote mine={text} theirs={value} onMine={insist} onTheirs={discard} />
+        ) : offers.all.length > 0 ? (
+          <OfferList offers={offers} />
+        ) : null
+      }
+    >
       {long ? (
         <textarea {...(props as ComponentProps<'textarea'>)} {...shared} rows={3} />
       ) : (
         <input {...props} {...shared} />
       )}
-    </Refused>
+    </Beside>
   );
 }

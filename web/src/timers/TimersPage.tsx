@@ -60,7 +60,8 @@ export function TimersPage() {
 function TimerRow({ timer }: { timer: Timer }) {
   const show = useShow();
   const state = useLive(({ timers }) => timers.get(timer.id));
-  const change = (part: Parameters<typeof edits.timers.change>[1]): void => void edits.timers.change(timer.id, part);
+  const change = (part: Parameters<typeof edits.timers.change>[1], from?: number): Promise<boolean> =>
+    edits.timers.change(timer.id, part, from);
   const users = usersOf(show, (text) => timerIn(text) === timer.id);
   const remove = async (): Promise<void> => {
     if (!(await mayEmpty(users))) return;
@@ -74,7 +75,7 @@ function TimerRow({ timer }: { timer: Timer }) {
           <KeptText
             aria-label="Name of the timer"
             value={timer.name}
-            onKeep={(name) => change({ name })}
+            onKeep={(name, from) => change({ name }, from)}
             className="bg-transparent! px-1! text-sm font-semibold shadow-none! hover:bg-raised!"
           />
         </div>
@@ -84,7 +85,7 @@ function TimerRow({ timer }: { timer: Timer }) {
             value={timer.kind}
             choices={Object.entries(kinds)}
             onChoose={(kind) =>
-              change({
+              void change({
                 kind: kind as Timer['kind'],
                 atZero: kind === 'until' && timer.atZero === 'again' ? 'stop' : timer.atZero,
                 length: kind === 'down' && timer.length < 1000 ? 300_000 : timer.length,
@@ -99,7 +100,7 @@ function TimerRow({ timer }: { timer: Timer }) {
                   id={id}
                   placeholder="12:00"
                   value={clockText(timer.length)}
-                  onKeep={(text) => change({ length: clockLength(text) ?? 0 })}
+                  onKeep={(text, from) => change({ length: clockLength(text) ?? 0 }, from)}
                 />
               )}
             />
@@ -112,7 +113,7 @@ function TimerRow({ timer }: { timer: Timer }) {
                   id={id}
                   type="time"
                   value={timer.until}
-                  onKeep={(until) => void (until && change({ until }))}
+                  onKeep={(until, from) => until !== '' && change({ until }, from)}
                 />
               )}
             />
@@ -126,7 +127,7 @@ function TimerRow({ timer }: { timer: Timer }) {
                 maxLength={1}
                 placeholder="none"
                 value={timer.key ?? ''}
-                onKeep={(key) => change({ key: key.toLowerCase() || null })}
+                onKeep={(key, from) => change({ key: key.toLowerCase() || null }, from)}
               />
             )}
           />
@@ -137,13 +138,13 @@ function TimerRow({ timer }: { timer: Timer }) {
               label="At zero it"
               value={timer.atZero}
               choices={Object.entries(ends).filter(([end]) => timer.kind === 'down' || end !== 'again')}
-              onChoose={(atZero) => change({ atZero: atZero as Timer['atZero'] })}
+              onChoose={(atZero) => void change({ atZero: atZero as Timer['atZero'] })}
             />
             <Select
               label="and runs"
               value={timer.cue ?? ''}
               choices={[['', 'no cue'], ...show.cues.map((cue) => [cue.id, `the cue ${cue.name}`] as const)]}
-              onChoose={(cue) => change({ cue: cue || null })}
+              onChoose={(cue) => void change({ cue: cue || null })}
             />
           </div>
         )}

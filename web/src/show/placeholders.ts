@@ -1,0 +1,39 @@
+import type { Offer } from '../ui/useOffers';
+import { timerWords } from './timerWords';
+
+/** What is being typed after two braces that are not closed yet. */
+const begun = /\{\{\s*([\w.]*)$/;
+
+/** A placeholder, or a tag, that is not closed yet, to the end of the text. */
+const unclosed = /\{(?:\{(?![^}]*\}\})|%(?![^%]*%\})).*$/s;
+
+/** Whether all placeholders are closed: half of one is no words yet. */
+export function isWhole(text: string): boolean {
+  return !unclosed.test(text);
+}
+
+/** The text without a placeholder that is still being typed. */
+export function wholeOf(text: string): string {
+  return text.replace(unclosed, '');
+}
+
+/** What could stand where a placeholder has been begun: the words of each feed, and the timers. */
+export function offersFor(
+  typed: string,
+  { feeds, timers }: Record<'feeds' | 'timers', readonly { id: string; name: string }[]>,
+): Offer[] {
+  const found = begun.exec(typed);
+  if (!found) return [];
+  const wish = found[1]!.toLowerCase();
+  const before = typed.slice(0, found.index);
+  return [
+    ...feeds.map((feed) => ({ id: feed.id, words: feed.name, text: `{{ ${feed.id}.text }}` })),
+    ...timers.map((timer) => ({
+      id: `timers.${timer.id}`,
+      words: `the timer ${timer.name}`,
+      text: timerWords(timer.id),
+    })),
+  ]
+    .filter((one) => one.id.startsWith(wish) || one.words.toLowerCase().includes(wish))
+    .map(({ words, text }) => ({ words, text: before + text }));
+}
