@@ -5,6 +5,7 @@ import { clock, useLive } from '../live/live';
 import { Canvas } from '../monitor/Canvas';
 import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
+import { withSameNodes } from '../painter/model';
 import { mountStage, type Stage } from '../painter/stage';
 import type { Picture } from '../painter/wire';
 import { isLit } from '../show/air';
@@ -69,6 +70,7 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const since = useRef(new Map<string, number>());
+  const drawn = useRef(new Map<string, Picture['nodes']>());
   const paint = useCallback((root: HTMLElement) => {
     stage.current = mountStage(root, clock.now);
     return () => stage.current?.close();
@@ -78,6 +80,9 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
     const items = shown.map(({ key, z, picture }) => {
       const at = since.current.get(key) ?? clock.now();
       since.current.set(key, at);
+      // What is alike is left alone, though it was fetched anew.
+      const nodes = withSameNodes(drawn.current.get(key) ?? [], picture.nodes);
+      drawn.current.set(key, nodes);
       const leg = { path: 'arrive' as const, at, from: 0, rate: 1, length: picture.arrive };
       return {
         id: key,
@@ -89,7 +94,7 @@ function Pictures({ shown, className }: { shown: readonly Shown[]; className?: s
         upSince: at,
         leaveLength: 0,
         still: false,
-        nodes: picture.nodes,
+        nodes,
       };
     });
     stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(items.map((item) => [item.id, item])) });

@@ -68,7 +68,7 @@ export function startLive(): void {
           break;
         }
         case 'snap':
-          show(fromSnap(message as unknown as Snap), true);
+          show(fromSnap(message as unknown as Snap, model), true);
           break;
         case 'change': {
           if (!model) break;

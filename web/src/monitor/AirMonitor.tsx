@@ -2,6 +2,7 @@ import { useCallback, useRef } from 'react';
 import { clock, follow } from '../live/live';
 import type { Model } from '../painter/model';
 import { mountStage } from '../painter/stage';
+import type { Item } from '../painter/wire';
 import { useShow } from '../show/show';
 import { Canvas } from './Canvas';
 import { useBackdrop } from './useBackdrop';
@@ -38,10 +39,13 @@ export function AirMonitor({ className, onChoose }: { className?: string; onChoo
   );
 }
 
+/** Whether it is on its way out: what comes in its place is meant. */
+const leaves = ({ leg }: Item): boolean => !!leg && (leg.path === 'leave') === leg.rate > 0;
+
 /** The graphic that is drawn uppermost at a place of the canvas. */
 function graphicAt(model: Model, x: number, y: number): string | undefined {
   return [...model.items.values()]
-    .sort((one, other) => other.z - one.z)
+    .sort((one, other) => Number(leaves(one)) - Number(leaves(other)) || other.z - one.z)
     .find((item) => item.nodes.some(({ box }) => x >= box.x && y >= box.y && x < box.x + box.w && y < box.y + box.h))
     ?.graphic;
 }

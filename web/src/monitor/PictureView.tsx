@@ -1,5 +1,6 @@
 import { useCallback, useEffect, useRef, type ReactNode } from 'react';
 import { clock } from '../live/live';
+import { withSameNodes } from '../painter/model';
 import { mountStage, type Stage } from '../painter/stage';
 import type { Leg, Picture } from '../painter/wire';
 import { useShow } from '../show/show';
@@ -28,6 +29,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
   const { width, height } = useShow((show) => show.canvas);
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
+  const drawn = useRef<Picture['nodes']>([]);
   const [heldPath, heldAt] = [held?.path, held?.at ?? 0];
 
   const paint = useCallback((root: HTMLElement) => {
@@ -37,6 +39,8 @@ export function PictureView({ picture, label, close, play, held, className, chil
   }, []);
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
+    // What is alike is left alone, though it was fetched anew.
+    const nodes = (drawn.current = withSameNodes(drawn.current, picture?.nodes ?? []));
     const draw = (id: string, leg?: Leg): void => {
       const item = picture && {
         id,
@@ -46,7 +50,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
         leg,
         leaveLength: 0,
         still: false,
-        nodes: picture.nodes,
+        nodes,
       };
       stage.current?.show({ epoch: '', rev: 0, width, height, items: new Map(item ? [[item.id, item]] : []) }, true);
     };

@@ -38,7 +38,7 @@ async function receive(message: Message): Promise<void> {
     }
     case 'snap': {
       const snap = message as unknown as Snap;
-      model = fromSnap(snap);
+      model = fromSnap(snap, model);
       fit();
       await facesReady(snap.preload);
       if (!model) break;

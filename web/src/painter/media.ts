@@ -1,17 +1,17 @@
 import type { Node } from './wire';
 
-type Image = NonNullable<Node['image']>;
+type MediaFile = NonNullable<Node['image']>;
 
 /** A picture, video or vector animation in its box. */
 export interface Media {
-  readonly image: Image;
+  readonly image: MediaFile;
   /** Goes to where it has come after this many ms, and plays on from there. */
   seek(passed: number): void;
   remove(): void;
 }
 
 /** Puts stored media into an element, in place of what was there. */
-export function mountMedia(element: HTMLElement, image: Image): Media {
+export function mountMedia(element: HTMLElement, image: MediaFile): Media {
   const frame = document.createElement('div');
   frame.style.cssText = 'position:absolute;left:0;top:0;width:100%;height:100%;box-sizing:border-box;overflow:hidden';
   frame.style.borderRadius = `${image.radius}px`;
@@ -47,20 +47,20 @@ interface Made {
   stop(): void;
 }
 
-const makers: Record<Image['kind'], (image: Image) => Made> = { still, video, animation };
+const makers: Record<MediaFile['kind'], (image: MediaFile) => Made> = { still, video, animation };
 
-function addressOf(image: Image): string {
+function addressOf(image: MediaFile): string {
   return `/assets/${image.asset}`;
 }
 
-function still(image: Image): Made {
+function still(image: MediaFile): Made {
   const shown = document.createElement('img');
   shown.src = addressOf(image);
   shown.alt = '';
   return { shown, seek: () => undefined, stop: () => undefined };
 }
 
-function video(image: Image): Made {
+function video(image: MediaFile): Made {
   const shown = document.createElement('video');
   shown.muted = true;
   shown.playsInline = true;
@@ -92,7 +92,7 @@ function video(image: Image): Made {
 }
 
 /** The player of vector animations is large, so it comes only when one is shown. */
-function animation(image: Image): Made {
+function animation(image: MediaFile): Made {
   const shown = document.createElement('div');
   let started = performance.now();
   let stopped = false;
@@ -101,24 +101,26 @@ function animation(image: Image): Made {
     goToAndStop(at: number, isFrame: boolean): void;
     destroy(): void;
   } | null = null;
+  /** In ms; 0 until its file is there. */
   let length = 0;
   const go = (): void => {
     const passed = performance.now() - started;
+    if (length === 0) return;
     if (!image.loop && passed >= length) player?.goToAndStop(Math.max(0, length - 1), false);
-    else player?.goToAndPlay(passed % Math.max(1, length));
+    else player?.goToAndPlay(passed % length);
   };
   void import('lottie-web/build/player/lottie_light').then(({ default: lottie }) => {
     if (stopped) return;
-    const made = lottie.loadAnimation({
+    // Kept at once: what is taken away before its file has come is taken away all the same.
+    const made = (player = lottie.loadAnimation({
       container: shown,
       renderer: 'svg',
       loop: image.loop,
       autoplay: false,
       path: addressOf(image),
       rendererSettings: { preserveAspectRatio: `xMidYMid ${image.cover ? 'slice' : 'meet'}` },
-    });
+    }));
     made.addEventListener('DOMLoaded', () => {
-      player = made;
       length = made.getDuration(false) * 1000;
       go();
     });

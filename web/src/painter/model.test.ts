@@ -28,6 +28,16 @@ test('all changes applied equal one snapshot', () => {
   expect([...end!.items.values()].sort(byId)).toEqual([...wire.items].sort(byId));
 });
 
+test('a snapshot leaves what is alike the very same objects', () => {
+  const snap = { ...empty, k: 'snap', now: 0, rate: 60, preload: [], rev: 5, items: wire.items } as unknown as Snap;
+  const copy = JSON.parse(JSON.stringify(snap)) as Snap;
+  const first = fromSnap(snap, empty);
+  const again = fromSnap(copy, first);
+  const [id, known] = [...first.items][0]!;
+  expect(known.nodes.length).toBeGreaterThan(0);
+  for (const [at, node] of again.items.get(id)!.nodes.entries()) expect(node).toBe(known.nodes[at]);
+});
+
 test('a change that does not follow on asks for a snapshot', () => {
   expect(withChange(empty, wire.changes[1]!)).toBeNull();
   expect(withChange({ ...empty, epoch: 'another run' }, wire.changes[0]!)).toBeNull();

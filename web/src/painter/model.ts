@@ -9,13 +9,21 @@ export interface Model {
   readonly items: ReadonlyMap<string, Item>;
 }
 
-export function fromSnap(snap: Snap): Model {
+/**
+ * The model that a snapshot tells.
+ * @param known what was there before: nodes that are alike stay the very same objects, so that nothing of them is drawn anew
+ */
+export function fromSnap(snap: Snap, known?: Model | null): Model {
+  const items = snap.items.map((item) => {
+    const before = known?.items.get(item.id);
+    return before ? { ...item, nodes: withSameNodes(before.nodes, item.nodes) } : item;
+  });
   return {
     epoch: snap.epoch,
     rev: snap.rev,
     width: snap.width,
     height: snap.height,
-    items: new Map(snap.items.map((item) => [item.id, item])),
+    items: new Map(items.map((item) => [item.id, item])),
   };
 }
 
@@ -31,6 +39,15 @@ export function withChange(model: Model, change: Change): Model | null {
   }
   for (const item of change.put ?? []) items.set(item.id, item);
   return { ...model, rev: change.rev, items };
+}
+
+/** These nodes; one that is alike as it was before is the very same object. */
+export function withSameNodes(before: readonly Node[], nodes: readonly Node[]): Node[] {
+  const known = new Map(before.map((node) => [node.id, node]));
+  return nodes.map((node) => {
+    const old = known.get(node.id);
+    return old && JSON.stringify(old) === JSON.stringify(node) ? old : node;
+  });
 }
 
 function patched(item: Item, patch: Patch): Item {

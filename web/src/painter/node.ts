@@ -1,32 +1,109 @@
-import { dressLine } from './line';
-import { mountMedia, type Media } from './media';
-import { atRest } from './motion';
-import type { Node } from './wire';
+import { draw, kindOf, type Drawn } from './kinds';
+import { atRest, playHold, playLeg, playOnce } from './motion';
+import type { Leg, Node } from './wire';
 
-/** The elements of one node. `outer` has its place and comes and goes; `inner` holds its children and its hold motion. */
-export interface NodeElements {
-  readonly outer: HTMLElement;
-  readonly inner: HTMLElement;
-  media: Media | null;
+/** Where a node stands within its parent, in px. */
+export interface Stand {
+  readonly left: number;
+  readonly top: number;
+  readonly width: number;
+  readonly height: number;
 }
 
-type Parent = Pick<Node, 'box'> | null;
+/** A drawn node. `outer` has its place and comes and goes; `inner` holds its children, and what moves for as long as it is lit. */
+export interface MountedNode {
+  readonly node: Node;
+  readonly outer: HTMLElement;
+  readonly inner: HTMLElement;
+  readonly stand: Stand | null;
+  /** Puts it where it belongs within its parent. */
+  place(parent: Node | null): void;
+  /** Gives it other looks; children are left alone. */
+  update(node: Node, upSince: number): void;
+  /** Runs its part of a leg; null = at rest. */
+  play(leg: Leg | null): void;
+  /** What shows once, and what moves by itself, begins when the card comes up. */
+  begin(upSince: number): void;
+  remove(): void;
+}
 
-export function makeNode(): NodeElements {
+/**
+ * Draws one node.
+ * @param litAt hold motions count from here, in ms of the server's time
+ */
+export function mountNode(first: Node, litAt: number, upSince: number, now: () => number): MountedNode {
   const outer = document.createElement('div');
   const inner = document.createElement('div');
   outer.style.position = 'absolute';
   inner.style.position = 'absolute';
   inner.style.inset = '0';
   outer.append(inner);
-  return { outer, inner, media: null };
+  outer.dataset.node = first.id;
+  let node = first;
+  let drawn: Drawn = draw(inner, node, now);
+  let stand: Stand | null = null;
+  let motion: Animation[] = [];
+  let once: Animation[] = [];
+  dressFrame(outer, inner, node);
+  const hold = playHold(inner, node, litAt, now());
+
+  function begin(since: number): void {
+    for (const animation of once) animation.cancel();
+    once = playOnce(inner, node, since, now());
+    drawn.seek?.(now() - since);
+  }
+  begin(upSince);
+
+  return {
+    get node() {
+      return node;
+    },
+    get stand() {
+      return stand;
+    },
+    outer,
+    inner,
+    place(parent) {
+      const { x, y, w, h } = node.box;
+      stand = { left: x - (parent?.box.x ?? 0), top: y - (parent?.box.y ?? 0), width: w, height: h };
+      for (const side of ['left', 'top', 'width', 'height'] as const) outer.style[side] = `${stand[side]}px`;
+    },
+    update(next, since) {
+      const before = node;
+      node = next;
+      const isSameKind = kindOf(before) === kindOf(node);
+      if (!isSameKind) {
+        drawn.remove?.();
+        clear(inner);
+      }
+      dressFrame(outer, inner, node);
+      if (isSameKind) drawn.update(node);
+      else drawn = draw(inner, node, now);
+      const isOther = JSON.stringify(before.image) !== JSON.stringify(node.image);
+      if (isOther || once.length > 0 || node.moves.some((move) => move.path === 'once')) begin(since);
+    },
+    play(leg) {
+      for (const animation of motion) animation.cancel();
+      motion = leg ? playLeg(outer, node, leg, now()) : [];
+    },
+    begin,
+    remove() {
+      drawn.remove?.();
+      // Browsers hold on to elements that are still animated, though nobody sees them any more.
+      for (const animation of [...motion, ...hold, ...once]) animation.cancel();
+      outer.remove();
+    },
+  };
 }
 
-/** Gives a node's elements their place and looks. Children are left alone. */
-export function dressNode(elements: NodeElements, node: Node, parent: Parent): void {
-  const { outer, inner } = elements;
-  outer.dataset.node = node.id;
-  placeNode(outer, node, parent);
+/** Nothing is left of what was drawn but the children. */
+function clear(inner: HTMLElement): void {
+  inner.style.cssText = 'position:absolute;inset:0';
+  for (const child of [...inner.children]) if (!(child instanceof HTMLElement && child.dataset.node)) child.remove();
+}
+
+/** What all kinds of node have in common: how they stand, and what they let be seen of their children. */
+function dressFrame(outer: HTMLElement, inner: HTMLElement, node: Node): void {
   const rest = atRest(node.stance);
   outer.style.transform = rest.transform;
   outer.style.opacity = rest.opacity;
@@ -34,49 +111,14 @@ export function dressNode(elements: NodeElements, node: Node, parent: Parent): v
   inner.style.overflow = node.mask == null ? 'visible' : 'hidden';
   inner.style.borderRadius = node.mask == null ? '' : `${node.mask}px`;
   inner.style.clipPath = node.clip ?? '';
-  if (node.feather) feather(inner, node.feather);
-  if (node.plate) dressPlate(inner, node.plate);
-  if (node.line) dressLine(inner, node.line);
-  if (node.drawing) dressDrawing(inner, node.drawing);
-  if (node.image && JSON.stringify(node.image) !== JSON.stringify(elements.media?.image)) {
-    elements.media?.remove();
-    elements.media = mountMedia(inner, node.image);
-  }
-}
-
-/** Boxes are given on the canvas; a page places them within their parent. */
-export function placeNode(outer: HTMLElement, node: Node, parent: Parent): void {
-  outer.style.left = `${node.box.x - (parent?.box.x ?? 0)}px`;
-  outer.style.top = `${node.box.y - (parent?.box.y ?? 0)}px`;
-  outer.style.width = `${node.box.w}px`;
-  outer.style.height = `${node.box.h}px`;
-}
-
-function dressPlate(element: HTMLElement, plate: NonNullable<Node['plate']>): void {
-  const layers = [plate.light, plate.fill.startsWith('#') ? null : plate.fill].filter(Boolean);
-  element.style.backgroundColor = plate.fill.startsWith('#') ? plate.fill : 'transparent';
-  element.style.backgroundImage = layers.join(',');
-  element.style.borderRadius = `${plate.radius}px`;
-  element.style.boxShadow = plate.halo ?? 'none';
+  feather(inner, node.feather);
 }
 
 /** Children fade away towards the edges: upper, right, lower, left. */
-function feather(element: HTMLElement, [top, right, bottom, left]: readonly number[]): void {
+function feather(element: HTMLElement, edges: readonly number[] | null | undefined): void {
+  const [top, right, bottom, left] = edges ?? [];
   const across = `linear-gradient(90deg,transparent 0,#000 ${left}px,#000 calc(100% - ${right}px),transparent 100%)`;
   const down = `linear-gradient(180deg,transparent 0,#000 ${top}px,#000 calc(100% - ${bottom}px),transparent 100%)`;
-  element.style.setProperty('-webkit-mask-image', `${across},${down}`);
-  element.style.setProperty('-webkit-mask-composite', 'source-in');
-}
-
-function dressDrawing(element: HTMLElement, drawing: NonNullable<Node['drawing']>): void {
-  const space = 'http://www.w3.org/2000/svg';
-  const svg = document.createElementNS(space, 'svg');
-  svg.setAttribute('viewBox', `0 0 ${drawing.side} ${drawing.side}`);
-  svg.setAttribute('shape-rendering', 'crispEdges');
-  svg.style.cssText = 'position:absolute;left:0;top:0;width:100%;height:100%';
-  const path = document.createElementNS(space, 'path');
-  path.setAttribute('d', drawing.path);
-  path.setAttribute('fill', drawing.ink);
-  svg.append(path);
-  element.replaceChildren(svg);
+  element.style.setProperty('-webkit-mask-image', edges ? `${across},${down}` : '');
+  element.style.setProperty('-webkit-mask-composite', edges ? 'source-in' : '');
 }

@@ -5,19 +5,30 @@ import { mountStage } from './stage';
 import type { Item, Move, Node } from './wire';
 
 /** Animations that were begun; an element that is not there any more must leave none of them running. */
-const begun: { cancelled: boolean; currentTime: number; playbackRate: number; options: KeyframeAnimationOptions }[] =
-  [];
+const begun: {
+  on: HTMLElement;
+  frames: Keyframe[];
+  cancelled: boolean;
+  finished: boolean;
+  currentTime: number;
+  playbackRate: number;
+  options: KeyframeAnimationOptions;
+}[] = [];
 
 beforeEach(() => {
   begun.length = 0;
-  Element.prototype.animate = vi.fn((_: unknown, options: KeyframeAnimationOptions) => {
-    const animation = { cancelled: false, currentTime: 0, playbackRate: 1, options };
+  Element.prototype.animate = vi.fn(function (
+    this: HTMLElement,
+    frames: Keyframe[],
+    options: KeyframeAnimationOptions,
+  ) {
+    const animation = { on: this, frames, cancelled: false, finished: false, currentTime: 0, playbackRate: 1, options };
     begun.push(animation);
     return Object.assign(animation, {
       cancel: () => (animation.cancelled = true),
-      finish: () => undefined,
+      finish: () => (animation.finished = true),
     }) as unknown as Animation;
-  });
+  }) as unknown as typeof Element.prototype.animate;
 });
 afterEach(() => vi.restoreAllMocks());
 
@@ -88,7 +99,7 @@ test('a page that joins late stands at the right moment of everything (rule 34)'
   expect(begun).toEqual([]);
 });
 
-test('words that change leave the hold motion alone, and a leg that turns runs from where it is (rules 6 and 16)', () => {
+test('another part leaves the hold motion alone, and a leg that turns runs from where it is (rules 6 and 16)', () => {
   const root = document.createElement('div');
   let now = 1200;
   const stage = mountStage(root, () => now);
@@ -101,4 +112,86 @@ test('words that change leave the hold motion alone, and a leg that turns runs f
   expect(root.querySelector('[data-node="plate"]')).toBe(element);
   expect(hold.cancelled).toBe(false);
   expect(begun.at(-1)).toMatchObject({ currentTime: 300, playbackRate: -1, cancelled: false });
+});
+
+const rest = { leg: null, litAt: 1000, upSince: 1000 };
+const words = (id: string, text: string, change: Partial<Node> = {}): Node => ({
+  ...node(id, []),
+  line: {
+    size: 20,
+    ink: '#fff',
+    spacing: 0,
+    rtl: false,
+    underline: false,
+    outlineWidth: 0,
+    spans: [{ text }],
+  } as never,
+  ...change,
+});
+const at = (x: number, y: number) => ({ x, y, w: 60, h: 20 });
+
+test('new words in one graphic leave the fade of another one alone', () => {
+  const stage = mountStage(document.createElement('div'), () => 9000);
+  const [a, b] = [
+    item([words('line', 'old')], { ...rest, id: 'a' }),
+    item([words('line', 'old')], { ...rest, id: 'b' }),
+  ];
+  stage.show(model(a, b));
+  const fading = { ...a, nodes: [words('line', 'new')] };
+  stage.show(model(fading, b));
+  expect(begun.length).toBe(2);
+  stage.show(model(fading, { ...b, nodes: [words('line', 'new')] }));
+  expect(begun.slice(0, 2).map((one) => one.finished)).toEqual([false, false]);
+  // In the same graphic the first jumps to its end (rule 33).
+  stage.show(model({ ...fading, nodes: [words('line', 'newer')] }, b));
+  expect(begun.slice(0, 2).map((one) => one.finished)).toEqual([true, true]);
+});
+
+test('only what is another object is touched: its neighbours keep their letters', () => {
+  const root = document.createElement('div');
+  const stage = mountStage(root, () => 9000);
+  const [still, plate] = [words('still', 'stays'), node('plate', [])];
+  stage.show(model(item([plate, still, words('line', 'old')], rest)));
+  const letters = root.querySelector('[data-node="still"] span');
+  stage.show(model(item([plate, still, words('line', 'new')], rest)));
+  expect(root.querySelector('[data-node="still"] span')).toBe(letters);
+  expect(root.querySelector('[data-node="line"] > div:not([aria-hidden])')!.textContent).toBe('new');
+  expect(begun.every((one) => one.on.closest('[data-node="line"]'))).toBe(true);
+});
+
+test('a child that does not move stands still while its parent glides', () => {
+  const stage = mountStage(document.createElement('div'), () => 9000);
+  const child = words('child', 'here', { parent: 'plate', box: at(50, 50) });
+  stage.show(model(item([{ ...node('plate', []), box: at(10, 50) }, child], rest)));
+  stage.show(model(item([{ ...node('plate', []), box: at(30, 50) }, child], rest)));
+  // Within its parent it goes the other way, as fast.
+  expect(begun.map((one) => [one.on.dataset.node, one.frames[0]!['left'], one.on.style.left])).toEqual([
+    ['plate', '10px', '30px'],
+    ['child', '40px', '20px'],
+  ]);
+});
+
+test('a film that is only moved goes on playing', () => {
+  const root = document.createElement('div');
+  const stage = mountStage(root, () => 9000);
+  HTMLMediaElement.prototype.pause = HTMLMediaElement.prototype.load = () => undefined;
+  const film = (x: number): Node => ({
+    ...node('film', []),
+    box: at(x, 0),
+    image: {
+      asset: 'f.webm',
+      kind: 'video',
+      loop: true,
+      cover: true,
+      focusX: 0.5,
+      focusY: 0.5,
+      zoom: 1,
+      radius: 0,
+      outlineWidth: 0,
+    } as never,
+  });
+  stage.show(model(item([film(0)], rest)));
+  const playing = root.querySelector('video');
+  stage.show(model(item([film(40)], rest)));
+  expect(root.querySelector('video')).toBe(playing);
 });

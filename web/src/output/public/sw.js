@@ -1,27 +1,44 @@
 // Keeps the output page's shell: mixing software that starts before Side Lamp shows an empty frame, not an error page.
-const name = 'side-lamp-output-1';
+const name = 'side-lamp-output-2';
+
+/** The page, its scripts and styles, and the typefaces. Pictures and films are asked for each time, and never fill the disk. */
+const isShell = ({ pathname }) => pathname.startsWith('/out/') || pathname.startsWith('/fonts/');
 
 self.addEventListener('install', (event) => {
   event.waitUntil(caches.open(name).then((cache) => cache.addAll(['./', '/fonts/faces.css'])));
   self.skipWaiting();
 });
-self.addEventListener('activate', (event) => event.waitUntil(self.clients.claim()));
+self.addEventListener('activate', (event) => event.waitUntil(Promise.all([self.clients.claim(), forgetOld()])));
 self.addEventListener('fetch', (event) => {
   const { request } = event;
-  if (request.method !== 'GET' || new URL(request.url).origin !== self.location.origin) return;
-  // Films are asked for piece by piece, and pieces cannot be kept.
-  if (request.headers.has('range')) return;
-  event.respondWith(freshOrKept(request));
+  const address = new URL(request.url);
+  if (request.method !== 'GET' || address.origin !== self.location.origin || !isShell(address)) return;
+  event.respondWith(freshOrKept(request, event));
 });
 
-async function freshOrKept(request) {
-  const cache = await caches.open(name);
+async function freshOrKept(request, event) {
   try {
     const answer = await fetch(request);
-    if (answer.ok) await cache.put(request, answer.clone());
+    // The page has its answer, whatever the disk says.
+    if (answer.ok) event.waitUntil(keep(request, answer.clone()).catch(() => undefined));
     return answer;
   } catch {
+    const cache = await caches.open(name);
     const kept = await cache.match(request, { ignoreSearch: true });
     return kept ?? Response.error();
   }
+}
+
+async function keep(request, answer) {
+  const cache = await caches.open(name);
+  await cache.put(request, answer.clone());
+  if (request.mode !== 'navigate') return;
+  // Scripts and styles of another build are asked for no more.
+  const page = await answer.text();
+  for (const { url } of (await cache.keys()).filter((one) => one.url.includes('/out/built/')))
+    if (!page.includes(new URL(url).pathname)) await cache.delete(url);
+}
+
+async function forgetOld() {
+  for (const old of await caches.keys()) if (old !== name) await caches.delete(old);
 }

@@ -1,0 +1,111 @@
+import { dressLine, setDigits } from './line';
+import { mountMedia } from './media';
+import { drain, followTimer } from './timer';
+import type { Node } from './wire';
+
+/** What a node is made of, drawn within its element. Each kind of node has one way to do it. */
+export interface Drawn {
+  update(node: Node): void;
+  /** Goes to where it has come after this many ms, and plays on from there. */
+  seek?(passed: number): void;
+  remove?(): void;
+}
+
+type Draw = (element: HTMLElement, node: Node, now: () => number) => Drawn;
+
+export type Kind = 'group' | 'plate' | 'line' | 'digits' | 'image' | 'drawing';
+
+export function kindOf(node: Node): Kind {
+  if (node.line) return node.line.digits ? 'digits' : 'line';
+  if (node.image) return 'image';
+  if (node.drawing) return 'drawing';
+  return node.plate || node.drain ? 'plate' : 'group';
+}
+
+/** @param now the server's time in ms */
+export function draw(element: HTMLElement, node: Node, now: () => number): Drawn {
+  return kinds[kindOf(node)](element, node, now);
+}
+
+const kinds: Record<Kind, Draw> = { group: () => ({ update: () => undefined }), plate, line, digits, image, drawing };
+
+/** A plate, or the filling of a meter that runs with a timer. */
+function plate(element: HTMLElement, first: Node, now: () => number): Drawn {
+  let halt: (() => void) | null = null;
+  let drained = '';
+  const update = (node: Node): void => {
+    if (node.plate) dressPlate(element, node.plate);
+    const told = JSON.stringify([node.drain, node.plate?.radius]);
+    if (told === drained) return;
+    drained = told;
+    halt?.();
+    halt = node.drain ? drain(element, node.drain, node.plate?.radius ?? 0, now) : null;
+  };
+  update(first);
+  return { update, remove: () => halt?.() };
+}
+
+function line(element: HTMLElement, first: Node): Drawn {
+  let set = '';
+  const update = (node: Node): void => {
+    // A line that only moved keeps its letters, and the pictures among them.
+    const told = JSON.stringify(node.line);
+    if (told !== set) dressLine(element, node.line!);
+    set = told;
+  };
+  update(first);
+  return { update };
+}
+
+/** The figures of a timer: the page sets them itself. */
+function digits(element: HTMLElement, first: Node, now: () => number): Drawn {
+  let halt = (): void => undefined;
+  const update = ({ line: set }: Node): void => {
+    halt();
+    dressLine(element, set!);
+    halt = followTimer(set!.digits!.program, now, (text) => setDigits(element, set!, text));
+  };
+  update(first);
+  return { update, remove: () => halt() };
+}
+
+/** A picture, film or vector animation: it goes on playing unless it is another one, or shown otherwise. */
+function image(element: HTMLElement, first: Node): Drawn {
+  let media = mountMedia(element, first.image!);
+  return {
+    update({ image: next }) {
+      if (JSON.stringify(next) === JSON.stringify(media.image)) return;
+      media.remove();
+      media = mountMedia(element, next!);
+    },
+    seek: (passed) => media.seek(passed),
+    remove: () => media.remove(),
+  };
+}
+
+function drawing(element: HTMLElement, first: Node): Drawn {
+  const update = (node: Node): void => dressDrawing(element, node.drawing!);
+  update(first);
+  return { update };
+}
+
+function dressPlate(element: HTMLElement, { light, fill, radius, halo }: NonNullable<Node['plate']>): void {
+  const layers = [light, fill.startsWith('#') ? null : fill].filter(Boolean);
+  element.style.backgroundColor = fill.startsWith('#') ? fill : 'transparent';
+  element.style.backgroundImage = layers.join(',');
+  element.style.borderRadius = `${radius}px`;
+  element.style.boxShadow = halo ?? 'none';
+}
+
+function dressDrawing(element: HTMLElement, { side, path: outline, ink }: NonNullable<Node['drawing']>): void {
+  const space = 'http://www.w3.org/2000/svg';
+  const svg = document.createElementNS(space, 'svg');
+  svg.setAttribute('viewBox', `0 0 ${side} ${side}`);
+  svg.setAttribute('shape-rendering', 'crispEdges');
+  svg.style.cssText = 'position:absolute;left:0;top:0;width:100%;height:100%';
+  const path = document.createElementNS(space, 'path');
+  path.setAttribute('d', outline);
+  path.setAttribute('fill', ink);
+  svg.append(path);
+  element.replaceChildren(svg);
+}
