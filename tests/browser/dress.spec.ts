@@ -3,7 +3,7 @@ import { resolve } from 'node:path';
 import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
 import type { Page } from '@playwright/test';
-import { expect, test } from './sideLamp';
+import { choose, expect, test } from './sideLamp';
 
 const fonts = resolve(import.meta.dirname, '../../fonts');
 
@@ -26,8 +26,8 @@ test('another brand is worn in one press, and on air in one more', async ({ page
 test('a colour that cannot be read is mended in one press', async ({ page, lamp }) => {
   await page.goto(`${lamp.url}/brand`);
   await page.getByLabel('Quiet: any CSS colour').fill('darkslategray');
-  await page.getByRole('button', { name: /Mend$/ }).click();
-  await expect(page.getByRole('button', { name: /Mend$/ })).toHaveCount(0);
+  await page.getByRole('button', { name: /Fix contrast$/ }).click();
+  await expect(page.getByRole('button', { name: /Fix contrast$/ })).toHaveCount(0);
   await expect(page.getByLabel('Quiet: any CSS colour')).not.toHaveValue('#2f4f4f');
 });
 
@@ -44,7 +44,7 @@ test('a typeface of one’s own is measured and drawn with the same bytes, and a
   const own = page.getByRole('button', { name: /^Take .* out of this brand$/ });
   await expect(own).toBeVisible();
   const family = /^Take (.*) out/.exec((await own.getAttribute('aria-label'))!)![1]!;
-  await page.getByLabel('Headings').selectOption(family);
+  await choose(page.getByLabel('Headings'), family);
   const line = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="name/0"]');
   await expect(line.locator('span').first()).toHaveCSS('font-family', /\.ttf/);
   // The server's width of the line against what this browser makes of it.

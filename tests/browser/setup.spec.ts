@@ -2,7 +2,7 @@ import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, SideLamp, test } from './sideLamp';
+import { choose, expect, SideLamp, test } from './sideLamp';
 import { test as bare } from '@playwright/test';
 
 bare('an empty show is set up from nothing to air', async ({ page }) => {
@@ -16,7 +16,7 @@ bare('an empty show is set up from nothing to air', async ({ page }) => {
       .getByRole('button', { name: /^Caption/ })
       .click();
     await page.getByLabel('Caption', { exact: true }).fill('It reads: {{ note.text }}');
-    await page.getByLabel('Seat', { exact: true }).selectOption('upper-left');
+    await choose(page.getByLabel('Seat', { exact: true }), 'Upper left');
 
     await page.getByRole('link', { name: 'Feeds' }).click();
     await page.getByRole('button', { name: 'Add a text file' }).click();

@@ -1,4 +1,4 @@
-import { test as base, type Page } from '@playwright/test';
+import { test as base, type Locator, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -122,6 +122,12 @@ export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[
     await context.close();
   },
 });
+
+/** Chooses from a list that opens, by what it says. */
+export async function choose(field: Locator, words: string | RegExp): Promise<void> {
+  await field.click();
+  await field.page().getByRole('listbox').getByRole('option', { name: words, exact: true }).click();
+}
 
 export { expect } from '@playwright/test';
 

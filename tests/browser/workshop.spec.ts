@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { expect, test } from './sideLamp';
+import { choose, expect, test } from './sideLamp';
 
 test('a template of one’s own is built from a bundled one, lit, and reaches its graphic at once', async ({
   page,
@@ -37,11 +37,12 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
     .toEqual(['mark', 'name']);
 
   // An arrival of its own, held at its beginning by the scrub bar.
-  await page.getByLabel('Arrival').selectOption('own keys');
+  await choose(page.getByLabel('Arrival'), 'own keys');
   await page.getByLabel('Key 1: x').fill('-300');
   await page.keyboard.press('Enter');
   await expect(page.getByLabel('Key 1: x')).toHaveValue('-300');
-  await page.getByLabel('The motion, in ms from the press').fill('0');
+  await page.getByRole('slider', { name: 'The motion, in ms from the press' }).focus();
+  await page.keyboard.press('Home');
   await expect(page.getByText('0 ms from the press')).toBeVisible();
   await expect
     .poll(() =>
@@ -102,13 +103,13 @@ test('a saved finish dresses another part, and a locked part stays as it is', as
   await page.waitForURL(/workshop\/own-/);
   const tree = page.getByRole('list', { name: 'Tree of parts' });
   await tree.getByRole('button', { name: 'place', exact: true }).click();
-  await page.getByLabel('Ink', { exact: true }).selectOption('glow');
+  await choose(page.getByLabel('Ink', { exact: true }), 'glow');
   await page.getByLabel('Name of a new finish').fill('Bright');
   await page.getByRole('region', { name: 'Saved finishes' }).getByRole('button', { name: 'Save' }).click();
   await page.getByRole('button', { name: 'Part', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Words' }).click();
-  await page.getByLabel('Give it the look of').selectOption('Bright');
-  await expect(page.getByLabel('Ink', { exact: true })).toHaveValue('glow');
+  await choose(page.getByLabel('Give it the look of'), 'Bright');
+  await expect(page.getByLabel('Ink', { exact: true })).toHaveText('glow');
   await page.getByRole('button', { name: 'text is open' }).click();
   await expect(page.getByText('“text” is locked.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled();
@@ -121,11 +122,11 @@ test('the row of a list is built from parts too, and a meter finds its field', a
   const tree = page.getByRole('list', { name: 'Tree of parts' });
   const easel = page.getByRole('img', { name: 'Easel: the template' });
   await page.getByRole('button', { name: 'Field', exact: true }).click();
-  await page.getByLabel('Kind of Field 1').selectOption('number');
+  await choose(page.getByLabel('Kind of Field 1'), 'number');
   await tree.getByRole('button', { pressed: true }).first().click();
   await page.getByRole('button', { name: 'Part', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Meter' }).click();
   await expect(easel.locator('[data-node="meter"]')).toBeAttached();
   await tree.getByRole('button', { name: 'item', exact: true }).click();
-  await expect(page.getByLabel('Shows', { exact: true })).toHaveValue('1');
+  await expect(page.getByLabel('Shows', { exact: true })).toHaveText('column 1');
 });

@@ -46,7 +46,7 @@ export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
           </span>
         ))}
         <FilePick accept="image/*,.svg" onPick={(file) => void bring(file)}>
-          <ImagePlus aria-hidden size={14} /> {all.length === 0 ? 'Bring in a logo' : 'Another logo'}
+          <ImagePlus aria-hidden size={14} /> {all.length === 0 ? 'Upload a logo' : 'Another logo'}
         </FilePick>
         {brand.logo && (
           <Button kind="bare" onClick={() => choose(undefined)}>

@@ -2,6 +2,7 @@ import { Pipette, Sparkles } from 'lucide-react';
 import { useState } from 'react';
 import { useShow, type Brand } from '../show/show';
 import { Button } from '../ui/Button';
+import { ColourPick } from '../ui/ColourPick';
 import { KeptText } from '../show/KeptText';
 
 import type { KeepBrand } from './keepBrand';
@@ -28,7 +29,7 @@ export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand })
         <h2 className="font-semibold">Palette</h2>
         {faint.length > 1 && (
           <Button onClick={() => set(Object.fromEntries(faint.map((one) => [one.role, one.mended])))}>
-            <Sparkles aria-hidden size={14} /> Mend all
+            <Sparkles aria-hidden size={14} /> Fix all contrasts
           </Button>
         )}
       </div>
@@ -65,14 +66,8 @@ function Swatch({ role, name, use, colour, onKeep }: SwatchProps) {
     if (known) onKeep(text.trim());
   };
   return (
-    <div className="grid grid-cols-[40px_minmax(0,1fr)_118px_62px] items-center gap-2.5">
-      <input
-        type="color"
-        aria-label={`${name}: choose`}
-        value={colour.slice(0, 7)}
-        onChange={(event) => onKeep(event.target.value)}
-        className="size-10 cursor-pointer rounded-lg border-0 bg-transparent p-0"
-      />
+    <div className="grid grid-cols-[40px_minmax(0,1fr)_112px_84px] items-center gap-2.5">
+      <ColourPick label={`${name}: choose`} value={colour.slice(0, 7)} onKeep={onKeep} className="size-10 rounded-lg" />
       <span>
         <b className="block font-semibold">{name}</b>
         <span className="text-[11.5px] text-quiet">{use}</span>
@@ -97,10 +92,10 @@ function Swatch({ role, name, use, colour, onKeep }: SwatchProps) {
               type="button"
               onClick={() => onKeep(read.mended!)}
               title={`Too faint on its plate. Change to ${read.mended}, which keeps the hue.`}
-              className="flex w-full items-center justify-end gap-1 font-semibold text-orchid hover:underline"
+              className="flex w-full items-center justify-end gap-1 text-right font-semibold text-orchid hover:underline"
             >
               <span aria-hidden className="size-3 rounded-sm" style={{ background: read.mended }} />
-              <span>⚠ Mend</span>
+              <span>⚠ Fix contrast</span>
             </button>
           ) : (
             <span className="block">readable</span>

@@ -1,6 +1,6 @@
 import { useState } from 'react';
 import { useShow } from '../show/show';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { Tick } from '../ui/Tick';
 import { CueRow } from './CueRow';
 import { CueTimer } from './CueTimer';

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { cardName, useShow, type Graphic } from '../show/show';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { lostCard, type CueSetting } from './cueEdits';
+import { Choose } from '../ui/Choose';
 
 interface Props {
   graphic: Graphic;
@@ -27,54 +28,45 @@ export function CueRow({ graphic, setting, onlyThese, onChange }: Props) {
       )}
     >
       <span className={clsx('truncate', setting && 'font-semibold')}>{graphic.name}</span>
-      <select
-        aria-label={`${graphic.name} in this step`}
+      <Choose
+        label={`${graphic.name} in this step`}
         value={setting?.act ?? ''}
-        onChange={(event) => onChange(event.target.value ? { act: event.target.value as CueSetting['act'] } : null)}
+        choices={[
+          ['', onlyThese ? 'dark with the rest' : 'left alone'],
+          ...Object.entries(acts).filter(([act]) => act !== 'set' || several || dressed),
+        ]}
+        onChoose={(act) => onChange(act ? { act: act as CueSetting['act'] } : null)}
         className={small}
-      >
-        <option value="">{onlyThese ? 'dark with the rest' : 'left alone'}</option>
-        {Object.entries(acts)
-          .filter(([act]) => act !== 'set' || several || dressed)
-          .map(([act, words]) => (
-            <option key={act} value={act}>
-              {words}
-            </option>
-          ))}
-      </select>
+      />
       {chosen && (several || lostCard(graphic, setting)) ? (
-        <select
-          aria-label={`Card of ${graphic.name}`}
+        <Choose
+          label={`Card of ${graphic.name}`}
           value={setting.card ?? ''}
-          onChange={(event) => onChange({ card: event.target.value || undefined })}
+          choices={[
+            ['', 'the current card'],
+            ...(lostCard(graphic, setting) ? [[setting.card!, 'a card that is gone'] as const] : []),
+            ...graphic.cards.map(
+              (card, place) => [card.id, `${place + 1} · ${cardName(show, graphic, card)}`] as const,
+            ),
+          ]}
+          onChoose={(card) => onChange({ card: card || undefined })}
           className={small}
-        >
-          <option value="">the card that is up</option>
-          {lostCard(graphic, setting) && <option value={setting.card}>a card that is gone</option>}
-          {graphic.cards.map((card, place) => (
-            <option key={card.id} value={card.id}>
-              {place + 1} · {cardName(show, graphic, card)}
-            </option>
-          ))}
-        </select>
+        />
       ) : (
         <span />
       )}
       {chosen && dressed ? (
-        <select
-          aria-label={`Outfit of ${graphic.name}`}
+        <Choose
+          label={`Outfit of ${graphic.name}`}
           value={setting.outfit ?? '-'}
-          onChange={(event) => onChange({ outfit: event.target.value === '-' ? undefined : event.target.value })}
+          choices={[
+            ['-', 'the outfit it wears'],
+            ['', 'all parts'],
+            ...graphic.outfits.map((outfit) => [outfit.id, outfit.name] as const),
+          ]}
+          onChoose={(outfit) => onChange({ outfit: outfit === '-' ? undefined : outfit })}
           className={small}
-        >
-          <option value="-">the outfit it wears</option>
-          <option value="">all parts</option>
-          {graphic.outfits.map((outfit) => (
-            <option key={outfit.id} value={outfit.id}>
-              {outfit.name}
-            </option>
-          ))}
-        </select>
+        />
       ) : (
         <span />
       )}

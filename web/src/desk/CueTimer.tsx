@@ -1,8 +1,9 @@
 import clsx from 'clsx';
 import { Timer as Clock } from 'lucide-react';
 import type { Timer } from '../show/show';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { timerActs, type TimerSetting } from './cueEdits';
+import { Choose } from '../ui/Choose';
 
 interface Props {
   timer: Timer;
@@ -24,22 +25,16 @@ export function CueTimer({ timer, setting, onChange }: Props) {
         <Clock aria-hidden size={13} className="shrink-0" />
         <span className="truncate">{timer.name}</span>
       </span>
-      <select
-        aria-label={`Timer ${timer.name} in this step`}
+      <Choose
+        label={`Timer ${timer.name} in this step`}
         value={setting?.act ?? ''}
-        onChange={(event) => {
-          const act = event.target.value as TimerSetting['act'] | '';
+        choices={[['', 'left alone'], ...Object.entries(timerActs)]}
+        onChoose={(chosen) => {
+          const act = chosen as TimerSetting['act'] | '';
           onChange(act ? { timer: timer.id, act, by: act === 'add' ? 60_000 : undefined } : null);
         }}
         className={small}
-      >
-        <option value="">left alone</option>
-        {Object.entries(timerActs).map(([act, words]) => (
-          <option key={act} value={act}>
-            {words}
-          </option>
-        ))}
-      </select>
+      />
       {setting?.act === 'add' && (
         <label className="flex items-center gap-2">
           <input

@@ -72,7 +72,7 @@ export function DeskPage() {
             ]}
             onChoose={(value) => {
               void edits.show({ liveEdits: value === 'live' });
-              if (value === 'live') toast('What you type in a lit graphic now goes to air as it is kept.');
+              if (value === 'live') toast('What you type in a lit graphic now goes to air as you type.');
             }}
           />
           <span className="ml-auto flex items-center gap-1">

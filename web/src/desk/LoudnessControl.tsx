@@ -1,6 +1,7 @@
 import { Volume2, VolumeX } from 'lucide-react';
 import { edits } from '../show/edits';
 import { useShow } from '../show/show';
+import { Slide } from '../ui/Slide';
 
 /** How loud the sounds of graphics are on the outputs, and whether they are at all. */
 export function LoudnessControl() {
@@ -19,14 +20,12 @@ export function LoudnessControl() {
       >
         {muted ? <VolumeX aria-hidden size={16} /> : <Volume2 aria-hidden size={16} />}
       </button>
-      <input
-        type="range"
-        min={0}
-        max={100}
-        aria-label="Loudness of all sounds"
+      <Slide
+        label="Loudness of all sounds"
         value={Math.round(level * 100)}
-        onChange={(event) => void edits.show({ loudness: { level: Number(event.target.value) / 100, muted } })}
-        className="w-10 accent-(--color-cool) xl:w-20"
+        max={100}
+        onDraw={(next) => void edits.show({ loudness: { level: next / 100, muted } })}
+        className="w-12 xl:w-20"
       />
     </span>
   );

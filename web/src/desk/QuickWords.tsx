@@ -15,7 +15,7 @@ import { timerIn } from '../show/timerWords';
 import { Beside, OfferList } from '../ui/Beside';
 import { useOffers } from '../ui/useOffers';
 import { Button, Key } from '../ui/Button';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { Counter, isStepped, NewRound } from './Counters';
 import { lightStandby, useStandby } from './desk';
 import { FedBy } from './FedBy';

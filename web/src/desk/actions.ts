@@ -10,9 +10,10 @@ import { standbyNow } from '../show/air';
 // What can be done on the desk. None of its own keys is a bare letter or figure: those are the streamer's to give.
 register(() => {
   const show = showNow();
+  const lighting = show.graphics.map(lightingOf);
   return [
-    ...show.graphics.filter((graphic) => isLit(airingOf(live.getState(), graphic.id)?.phase)).flatMap(lightingOf),
-    ...show.graphics.filter((graphic) => !isLit(airingOf(live.getState(), graphic.id)?.phase)).flatMap(lightingOf),
+    // What the hand most likely wants: what is lit off, what is chosen on, then all others.
+    ...lighting.sort((one, other) => rankOf(one) - rankOf(other)).map(({ press: first }) => first),
     ...show.cues.map((cue): Action => ({
       id: `cue/${cue.id}`,
       name: show.lookFirst ? `Put the cue ${cue.name} in standby` : `Run the cue ${cue.name}`,
@@ -21,6 +22,7 @@ register(() => {
       run: (how) => pressCue(cue.id, how),
     })),
     ...ofTheAir(),
+    ...lighting.flatMap(({ others }) => others),
     ...show.graphics.flatMap(stepsOf),
     ...show.timers.flatMap((timer): Action[] => {
       const runs = live.getState().timers.get(timer.id)?.running ?? false;
@@ -44,15 +46,31 @@ register(() => {
   ];
 });
 
+interface Lighting {
+  graphic: string;
+  lit: boolean;
+  /** What its switch does. */
+  press: Action;
+  /** What its menu offers besides. */
+  others: readonly Action[];
+}
+
+function rankOf({ graphic, lit }: Lighting): number {
+  if (lit) return 0;
+  return graphic === chosenNow().graphic ? 1 : 2;
+}
+
 /** What a switch does, and what its menu offers of the air. */
-function lightingOf(graphic: Graphic): Action[] {
+function lightingOf(graphic: Graphic): Lighting {
   const show = showNow();
   const lit = isLit(airingOf(live.getState(), graphic.id)?.phase);
   const follower = graphic.then && show.graphics.find((one) => one.id === graphic.then?.graphic);
   const repeats = live.getState().ahead.repeats.some((one) => one.graphic === graphic.id);
   const off = (): boolean => !isLit(airingOf(live.getState(), graphic.id)?.phase);
-  return [
-    {
+  return {
+    graphic: graphic.id,
+    lit,
+    press: {
       id: `light/${graphic.id}`,
       name: lit ? `Switch off ${graphic.name}` : `${show.lookFirst ? 'Put in standby:' : 'Light'} ${graphic.name}`,
       short: lit ? 'Switch it off' : show.lookFirst ? 'Put it in standby' : 'Light it',
@@ -60,31 +78,33 @@ function lightingOf(graphic: Graphic): Action[] {
       key: givenKey(graphic.key),
       run: (how) => pressGraphic(graphic.id, how),
     },
-    {
-      id: `light/${graphic.id}/alone`,
-      name: `Light ${graphic.name} without ${follower?.name}`,
-      short: `Light it without ${follower?.name}`,
-      group: 'On air',
-      when: () => !!follower && off(),
-      run: (how) => void press('light', { graphic: graphic.id, alone: true, how }),
-    },
-    {
-      id: `light/${graphic.id}/alert`,
-      name: `Show ${graphic.name} once, as an alert`,
-      short: 'Show it once, as an alert',
-      group: 'On air',
-      when: off,
-      run: (how) => void press('alert', { graphic: graphic.id, how }),
-    },
-    {
-      id: `light/${graphic.id}/every`,
-      name: repeats ? `Stop repeating ${graphic.name}` : `Repeat ${graphic.name}${everyWords(graphic)}`,
-      short: repeats ? 'Stop repeating it' : `Repeat it${everyWords(graphic)}`,
-      group: 'On air',
-      when: () => graphic.every != null,
-      run: (how) => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id, how }),
-    },
-  ];
+    others: [
+      {
+        id: `light/${graphic.id}/alone`,
+        name: `Light ${graphic.name} without ${follower?.name}`,
+        short: `Light it without ${follower?.name}`,
+        group: 'On air',
+        when: () => !!follower && off(),
+        run: (how) => void press('light', { graphic: graphic.id, alone: true, how }),
+      },
+      {
+        id: `light/${graphic.id}/alert`,
+        name: `Show ${graphic.name} once, as an alert`,
+        short: 'Show it once, as an alert',
+        group: 'On air',
+        when: off,
+        run: (how) => void press('alert', { graphic: graphic.id, how }),
+      },
+      {
+        id: `light/${graphic.id}/every`,
+        name: repeats ? `Stop repeating ${graphic.name}` : `Repeat ${graphic.name}${everyWords(graphic)}`,
+        short: repeats ? 'Stop repeating it' : `Repeat it${everyWords(graphic)}`,
+        group: 'On air',
+        when: () => graphic.every != null,
+        run: (how) => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id, how }),
+      },
+    ],
+  };
 }
 
 function everyWords({ every }: Graphic): string {

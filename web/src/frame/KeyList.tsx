@@ -76,7 +76,7 @@ function Given({ keys }: { keys: readonly Listed[] }) {
       <dl className="grid grid-cols-2 gap-x-6 gap-y-1.5">
         {sorted.map(({ caps, what }) => (
           <div key={caps.join()} className="flex min-w-0 items-center gap-2.5">
-            <dt>
+            <dt className="grid w-7 shrink-0">
               <Key>{caps.join(' ')}</Key>
             </dt>
             <dd className="truncate text-quiet">{what}</dd>

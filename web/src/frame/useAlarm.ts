@@ -49,7 +49,7 @@ export function useAlarm(): Alarm | null {
     };
   }
   if (!told) return null;
-  if (faults.unkept) return { title: 'Not kept on disk.', words: faults.unkept };
+  if (faults.unkept) return { title: 'Not saved on disk.', words: faults.unkept };
   if (unseen) {
     return {
       title: 'Nobody can see this.',

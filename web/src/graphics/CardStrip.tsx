@@ -60,7 +60,7 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
           <Copy aria-hidden size={14} /> Duplicate
         </Button>
         <Button kind="bare" disabled={chosen.id === graphic.up} onClick={() => void cards.putUp(chosen.id)}>
-          <ChevronUp aria-hidden size={15} /> Put it up
+          <ChevronUp aria-hidden size={15} /> Use this card
         </Button>
         <Button
           kind="bare"
@@ -130,7 +130,7 @@ function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: 
     <div
       role="option"
       aria-selected={chosen}
-      aria-label={`Card ${number}${card.id === graphic.up ? ', up' : ''}${lit ? ', on air' : ''}`}
+      aria-label={`Card ${number}${card.id === graphic.up ? ', current' : ''}${lit ? ', on air' : ''}`}
       draggable
       onClick={onChoose}
       onDragStart={onDrag}
@@ -144,7 +144,7 @@ function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: 
       <PictureView close picture={data} label={`Card ${number}`} />
       <span className="flex items-center gap-1.5 px-2 py-1 text-[11.5px]">
         <span className="text-quiet tabular-nums">{number}</span>
-        {card.id === graphic.up && <span className="font-semibold text-lamp-soft">up</span>}
+        {card.id === graphic.up && <span className="font-semibold text-lamp-soft">current</span>}
         {lit && <span className="lit ml-auto rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
       </span>
     </div>

@@ -17,6 +17,7 @@ import { cardEdits } from './cardEdits';
 import { useDropPlace } from './useDropPlace';
 import { readMedia } from './mediaValue';
 import { SheetImport } from './SheetImport';
+import { Choose } from '../ui/Choose';
 
 const rowHeight = 42;
 
@@ -95,7 +96,7 @@ function Table({ graphic, template }: { graphic: Graphic; template: Template }) 
             kind="bare"
             onPick={(file) => void file.text().then(read).then(setSheet)}
           >
-            <FileUp aria-hidden size={15} /> Bring in a CSV file
+            <FileUp aria-hidden size={15} /> Upload a CSV file
           </FilePick>
           <Button kind="cool" onClick={() => void cards.add()}>
             <Plus aria-hidden size={16} /> New card
@@ -191,7 +192,7 @@ function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
           <GripVertical aria-hidden size={14} />
         </span>
         <span className="w-8 text-right text-quiet tabular-nums">{at + 1}</span>
-        {up && <span className="text-[11.5px] font-semibold text-lamp-soft">up</span>}
+        {up && <span className="text-[11.5px] font-semibold text-lamp-soft">current</span>}
       </span>
       {template.fields.map((field, column) => (
         <span role="gridcell" key={field.name} data-cell={`${at},${column}`} className="w-72 shrink-0 grow p-0.5">
@@ -204,7 +205,10 @@ function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
           ) : (
             <KeptText
               aria-label={`${field.label} of card ${at + 1}`}
-              className="h-full"
+              long={field.kind === 'longText' || field.kind === 'list'}
+              rows={1}
+              title={field.kind === 'longText' || field.kind === 'list' ? 'Shift+Enter begins another line' : undefined}
+              className="h-full resize-none"
               placeholder={field.sample}
               value={card.words[field.name] ?? ''}
               onKeep={(text, from) => edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } }, from)}
@@ -213,7 +217,7 @@ function Row({ top, at, card, graphic, template, onDrag, onDrop }: RowProps) {
         </span>
       ))}
       <span className="flex w-32 shrink-0 items-center justify-end gap-0.5 pr-2 text-quiet">
-        <Small label={`Put card ${at + 1} up`} disabled={up} onClick={() => void cards.putUp(card.id)}>
+        <Small label={`Use card ${at + 1}`} disabled={up} onClick={() => void cards.putUp(card.id)}>
           <ChevronUp aria-hidden size={15} />
         </Small>
         <Small label={`Duplicate card ${at + 1}`} onClick={() => void cards.duplicate(card.id)}>
@@ -250,32 +254,36 @@ function PictureCell({ value, label, onKeep }: { value: string; label: string; o
   return (
     <span className="flex h-full items-center gap-2 px-1">
       {chosen && <img src={`/assets/${chosen}`} alt="" className="size-8 rounded-md object-cover" />}
-      <select
-        aria-label={label}
+      <Choose
+        label={label}
         value={chosen}
-        onChange={(event) => onKeep(event.target.value)}
-        className="h-8 min-w-0 flex-1 rounded-lg bg-ground px-2"
-      >
-        <option value="">none</option>
-        {assets
-          .filter((asset) => !asset.type.startsWith('font/'))
-          .map((asset) => (
-            <option key={asset.id} value={asset.id}>
-              {asset.name}
-            </option>
-          ))}
-      </select>
+        choices={[
+          ['', 'none'],
+          ...assets.filter((asset) => !asset.type.startsWith('font/')).map((asset) => [asset.id, asset.name] as const),
+        ]}
+        onChoose={onKeep}
+        className="h-8 flex-1"
+      />
     </span>
   );
 }
 
-/** Enter and the arrows go up and down; Tab goes across by itself. */
+/** Enter and the arrows go up and down; Tab goes across by itself. In words of several lines Shift+Enter begins another. */
 function move(event: KeyboardEvent, columns: number): void {
   const cell = (event.target as HTMLElement).closest<HTMLElement>('[data-cell]');
   const by = event.key === 'Enter' || event.key === 'ArrowDown' ? 1 : event.key === 'ArrowUp' ? -1 : 0;
-  if (!cell || by === 0 || columns === 0 || event.target instanceof HTMLSelectElement) return;
+  const { target } = event;
+  // Lists open by these keys, and within several lines the arrows go from line to line.
+  if (!cell || by === 0 || columns === 0 || target instanceof HTMLButtonElement) return;
+  if (
+    target instanceof HTMLTextAreaElement &&
+    (event.shiftKey || (event.key !== 'Enter' && target.value.includes('\n')))
+  )
+    return;
   const [row, column] = cell.dataset.cell!.split(',').map(Number) as [number, number];
-  const next = document.querySelector<HTMLElement>(`[data-cell="${row + by},${column}"] :is(input,select)`);
+  const next = document.querySelector<HTMLElement>(
+    `[data-cell="${row + by},${column}"] :is(input,textarea,[role=combobox])`,
+  );
   event.preventDefault();
   next?.focus();
   next?.scrollIntoView({ block: 'nearest' });

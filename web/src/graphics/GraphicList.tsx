@@ -10,7 +10,7 @@ import { seatsInFrame } from '../show/seats';
 import { edits } from '../show/edits';
 import { useShow, type Graphic } from '../show/show';
 import { litIn } from '../show/air';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { menuItem, menuLook } from '../ui/Menu';
 import { Seen } from '../ui/Seen';
 import { askToDelete } from './askToDelete';

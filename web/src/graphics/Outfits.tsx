@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { edits } from '../show/edits';
 import { type Graphic, type Outfit, type Template } from '../show/show';
 import { Button } from '../ui/Button';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { Heading } from '../ui/Heading';
 
 const begun = /^Outfit \d+$/;

@@ -65,7 +65,7 @@ export function Parade({
         />
       </div>
       <div className="flex items-center gap-3">
-        <Button aria-label="The one before" onClick={() => step(-1)}>
+        <Button aria-label="Previous" onClick={() => step(-1)}>
           <ArrowLeft aria-hidden size={16} />
         </Button>
         <Button onClick={() => setRunning(!running)} aria-label={running ? 'Stop here' : 'Go on'}>

@@ -6,6 +6,7 @@ import { Button } from '../ui/Button';
 import { FilePick, takeFile } from '../ui/FilePick';
 import { Range } from '../ui/Range';
 import { kindOf, readMedia, writeMedia, type MediaValue } from './mediaValue';
+import { Choose } from '../ui/Choose';
 
 interface Props {
   id: string;
@@ -49,7 +50,7 @@ export function PictureField({ id, value, onKeep }: Props) {
           </Button>
         )}
         <FilePick id={id} accept="image/*,.svg,.webm,.mp4,.json" onPick={(file) => void bring(file)}>
-          <ImagePlus aria-hidden size={14} /> Bring in
+          <ImagePlus aria-hidden size={14} /> Upload
         </FilePick>
       </div>
       {chosen && <Crop media={chosen} onKeep={(next) => onKeep(writeMedia(next))} />}
@@ -138,13 +139,13 @@ function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): 
           onKeep={(zoom) => onKeep({ ...media, zoom })}
         />
         <div className="flex flex-wrap gap-1.5">
-          <Choose
+          <Option
             label="Fit"
             value={media.fit}
             choices={{ cover: 'fills its box', contain: 'shows whole' }}
             onKeep={(fit) => onKeep({ ...media, fit })}
           />
-          <Choose
+          <Option
             label="Shape"
             value={media.cut}
             choices={{ round: 'round', square: 'square' }}
@@ -156,25 +157,19 @@ function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): 
   );
 }
 
-function Choose<T extends string>(props: {
+function Option<T extends string>(props: {
   label: string;
   value: T | undefined;
   choices: Record<T, string>;
   onKeep(value: T | undefined): void;
 }) {
   return (
-    <select
-      aria-label={props.label}
+    <Choose
+      label={props.label}
       value={props.value ?? ''}
-      onChange={(event) => props.onKeep((event.target.value || undefined) as T | undefined)}
-      className="min-h-8 rounded-lg bg-raised px-2 text-[12px] text-ink"
-    >
-      <option value="">{props.label.toLowerCase()}: as the template</option>
-      {(Object.entries(props.choices) as [T, string][]).map(([value, words]) => (
-        <option key={value} value={value}>
-          {words}
-        </option>
-      ))}
-    </select>
+      choices={[['', `${props.label.toLowerCase()}: as the template`], ...Object.entries<string>(props.choices)]}
+      onChoose={(value) => props.onKeep((value || undefined) as T | undefined)}
+      className="min-h-8 bg-raised! text-[12px]"
+    />
   );
 }

@@ -2,8 +2,8 @@ import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import type { Graphic, Sheet, Template } from '../show/show';
 import { Button } from '../ui/Button';
-import { inputLook } from '../ui/Field';
 import { cardEdits } from './cardEdits';
+import { Choose } from '../ui/Choose';
 
 interface Props {
   graphic: Graphic;
@@ -56,21 +56,15 @@ export function SheetImport({ graphic, template, sheet, onDone }: Props) {
                   {fields.map((field, at) => (
                     <th key={at} className="min-w-40 p-2 font-normal">
                       {head && <span className="mb-1 block truncate text-quiet">{sheet.rows[0]?.[at]}</span>}
-                      <select
-                        aria-label={`Field of column ${at + 1}`}
+                      <Choose
+                        label={`Field of column ${at + 1}`}
                         value={field ?? ''}
-                        onChange={(event) =>
-                          setFields(fields.map((one, place) => (place === at ? event.target.value || null : one)))
-                        }
-                        className={inputLook}
-                      >
-                        <option value="">leave it out</option>
-                        {template.fields.map((one) => (
-                          <option key={one.name} value={one.name}>
-                            {one.label}
-                          </option>
-                        ))}
-                      </select>
+                        choices={[
+                          ['', 'leave it out'],
+                          ...template.fields.map((one) => [one.name, one.label] as const),
+                        ]}
+                        onChoose={(name) => setFields(fields.map((one, place) => (place === at ? name || null : one)))}
+                      />
                     </th>
                   ))}
                 </tr>
@@ -94,7 +88,7 @@ export function SheetImport({ graphic, template, sheet, onDone }: Props) {
           {twice && <p role="alert">Two columns go into the same field. Leave one of them out.</p>}
           <div className="flex justify-end gap-2">
             <Button kind="bare" onClick={onDone}>
-              Leave it
+              Cancel
             </Button>
             <Button disabled={!used.length || !!twice} onClick={() => void bring(true)}>
               Put them in place of the {graphic.cards.length} that are there

@@ -8,7 +8,7 @@ import { PictureView } from '../monitor/PictureView';
 import { edits } from '../show/edits';
 import { useShow, type Template } from '../show/show';
 import { Button } from '../ui/Button';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { FilePick } from '../ui/FilePick';
 import { Parade } from './Parade';
 import { useSample } from '../monitor/useSample';

@@ -4,11 +4,13 @@ import { edits } from '../show/edits';
 import { useLive } from '../live/live';
 import { useShow, type Graphic } from '../show/show';
 import { Button } from '../ui/Button';
-import { Field, inputLook } from '../ui/Field';
+import { Field } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import { Range } from '../ui/Range';
 import { Heading } from '../ui/Heading';
 import { kindOf } from './mediaValue';
+import { Choose } from '../ui/Choose';
+import { same } from '../ui/Field';
 
 /** What is heard when it arrives: a shipped tone, or a file of one's own. */
 export function SoundChoice({ graphic }: { graphic: Graphic }) {
@@ -34,28 +36,16 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
         label="Heard when it arrives"
         render={(id) => (
           <span className="flex gap-1.5">
-            <select
+            <Choose
               id={id}
               value={sound?.source ?? ''}
-              onChange={(event) => choose(event.target.value)}
-              className={inputLook}
-            >
-              <option value="">nothing</option>
-              <optgroup label="Tones">
-                {show.tones.map((tone) => (
-                  <option key={tone}>{tone}</option>
-                ))}
-              </optgroup>
-              {own.length > 0 && (
-                <optgroup label="Your files">
-                  {own.map((asset) => (
-                    <option key={asset.id} value={asset.id}>
-                      {asset.name}
-                    </option>
-                  ))}
-                </optgroup>
-              )}
-            </select>
+              choices={[
+                ['', 'nothing'],
+                ...same(show.tones),
+                ...own.map((asset) => [asset.id, `your file: ${asset.name}`] as const),
+              ]}
+              onChoose={choose}
+            />
             {sound && (
               <Button aria-label="Hear it" onClick={hear}>
                 <Play aria-hidden size={14} />
@@ -75,7 +65,7 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
         />
       )}
       <FilePick kind="bare" accept=".wav,.mp3,.ogg,.flac,audio/*" onPick={(file) => void bring(file)}>
-        <Music aria-hidden size={14} /> Bring in a sound
+        <Music aria-hidden size={14} /> Upload a sound
       </FilePick>
     </Heading>
   );

@@ -81,7 +81,7 @@ const eyes = {
   bounce: 'a bounce',
   sheen: 'a sheen of light',
   pulse: 'a pulse',
-  again: 'coming now and then',
+  again: 'shows itself now and then',
 } as const;
 
 /** What draws the eye: a motion while it is lit, or coming now and then instead of staying. One choice, not two. */
@@ -101,7 +101,7 @@ function Eye({ graphic }: { graphic: Graphic }) {
     <div>
       <div className={pair}>
         <Select
-          label="Draws the eye by"
+          label="Attention effect"
           value={now}
           choices={Object.entries(eyes)}
           onChoose={(kind) =>
@@ -111,11 +111,17 @@ function Eye({ graphic }: { graphic: Graphic }) {
             )
           }
         />
-        {now !== '' && ms != null && <Seconds label="Every, s" ms={ms} onKeep={(every) => choose(now, every)} />}
+        {now !== '' && ms != null && (
+          <Seconds
+            label={now === 'again' ? 'Shows itself every, s' : 'Every, s'}
+            ms={ms}
+            onKeep={(every) => choose(now, every)}
+          />
+        )}
       </div>
       {now === 'again' && (
         <p className="mt-1 text-[11.5px] text-quiet">
-          Dark in between. The ⟳ on its switch lets it begin: nothing goes on air by being edited.
+          Dark in between. The ⇄ on its switch starts it: editing never puts it on air.
         </p>
       )}
     </div>

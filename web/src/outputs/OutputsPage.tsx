@@ -126,7 +126,7 @@ function PageLine({ page, fits }: { page: Schemas['PageView']; fits: boolean }) 
       <span>
         <b className="font-semibold">{page.awake ? 'Awake' : 'Asleep: its source is not shown'}</b>
         <span className="block text-quiet">
-          {page.width} × {page.height} px{page.awake && `, ${page.fps} pictures a second`}
+          {page.width} × {page.height} px{page.awake && `, ${page.fps} fps`}
           {page.behind && '. It is behind: what was lit last is not to be seen there yet.'}
           {page.mute && '. It was not allowed to play a sound: let the source play audio in your mixing software.'}
           {!fits && '. Its shape differs from the show’s, so the graphics have empty edges.'}

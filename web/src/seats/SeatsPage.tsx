@@ -6,7 +6,7 @@ import { edits } from '../show/edits';
 import { useShow, type Seat, type Show } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
-import { Field, inputLook, Select } from '../ui/Field';
+import { Field, Select } from '../ui/Field';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 
@@ -16,6 +16,7 @@ import { Heading } from '../ui/Heading';
 import { ask } from '../ui/ask';
 import { useLive } from '../live/live';
 import { litIn } from '../show/air';
+import { Choose } from '../ui/Choose';
 
 const presets: { name: string; width: number; height: number }[] = [
   { name: 'Full HD', width: 1920, height: 1080 },
@@ -234,18 +235,12 @@ function Grows(props: { label: string; words: string[]; value: number; onKeep(va
     <Field
       label={props.label}
       render={(id) => (
-        <select
+        <Choose
           id={id}
-          value={props.value}
-          onChange={(event) => props.onKeep(Number(event.target.value))}
-          className={inputLook}
-        >
-          {props.words.map((words, at) => (
-            <option key={at} value={at}>
-              {words}
-            </option>
-          ))}
-        </select>
+          value={String(props.value)}
+          choices={props.words.map((words, at) => [String(at), words] as const)}
+          onChoose={(at) => props.onKeep(Number(at))}
+        />
       )}
     />
   );

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useState, type ComponentProps } from 'react';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { Beside, RefusedNote } from '../ui/Beside';
 import { useKept, type OnKeep } from './useKept';
 

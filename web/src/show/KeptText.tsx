@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { useEffect, useRef, type ComponentProps, type KeyboardEvent } from 'react';
-import { inputLook } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { Beside, OfferList, RefusedNote } from '../ui/Beside';
 import { useOffers, type Offer } from '../ui/useOffers';
 import { useKept, type OnKeep } from './useKept';
@@ -11,6 +11,8 @@ interface Props extends Omit<ComponentProps<'input'>, 'value' | 'onChange'> {
   onKeep: OnKeep;
   /** Whether line breaks may be typed. */
   long?: boolean;
+  /** How many lines of it are seen; left out: three. */
+  rows?: number;
   /** What is being typed; null when the field is left. */
   onDraft?(value: string | null): void;
   /** Whether Ctrl+B and Ctrl+I mark what is chosen as bold and italic. */
@@ -26,7 +28,18 @@ const marks: Record<string, string> = { b: '*', i: '_' };
 const pause = 350;
 
 /** A text that is kept as it is typed. While it is being typed in, nothing from elsewhere overwrites it. */
-export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, offersFor, className, ...props }: Props) {
+export function KeptText({
+  value,
+  onKeep,
+  onDraft,
+  long,
+  rows = 3,
+  emphasis,
+  isWhole,
+  offersFor,
+  className,
+  ...props
+}: Props) {
   const { text, refused, type, keep, leave, discard, insist } = useKept(value, onKeep);
   const timer = useRef(0);
   const waiting = useRef(false);
@@ -61,7 +74,7 @@ export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, offe
   const shared = {
     value: text,
     className: clsx(inputLook, className),
-    'aria-invalid': refused || undefined,
+    'aria-invalid': refused || props['aria-invalid'] || undefined,
     onChange: (event: { target: { value: string } }) => typed(event.target.value),
     onBlur: () => {
       clearTimeout(timer.current);
@@ -93,7 +106,7 @@ export function KeptText({ value, onKeep, onDraft, long, emphasis, isWhole, offe
       }
     >
       {long ? (
-        <textarea {...(props as ComponentProps<'textarea'>)} {...shared} rows={3} />
+        <textarea {...(props as ComponentProps<'textarea'>)} {...shared} rows={rows} />
       ) : (
         <input {...props} {...shared} />
       )}

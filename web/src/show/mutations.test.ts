@@ -52,7 +52,7 @@ test('an edit that cannot be sent is refused at once, said, and never sent later
   server.up = true;
   await settled();
   expect(sent).toEqual([]);
-  expect(said.join()).toContain('Not kept');
+  expect(said.join()).toContain('Not saved');
 });
 
 test('a press waits for the words that were handed in before it, and for none that come after', async () => {

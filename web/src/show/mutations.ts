@@ -66,7 +66,7 @@ window.addEventListener('pageshow', () => (leaving = false));
 export async function keep<T extends object>(thing: string, send: Send<T>, options: Options = {}): Promise<T | null> {
   forgetDeleted();
   if (!live.getState().up) {
-    refused('Not kept: Side Lamp is not answering. Try again once it is back.');
+    refused('Not saved: Side Lamp is not answering. Try again once it is back.');
     return null;
   }
   const revision = options.from ?? shows.getState().kept?.revision ?? 0;
@@ -135,6 +135,6 @@ function refused(sentence: string): void {
 function sentenceOf(error: unknown): string {
   if (error instanceof Refusal && error.status > 0) return error.sentence;
   if (error instanceof Refusal || (error instanceof DOMException && error.name === 'TimeoutError'))
-    return 'Side Lamp did not answer in time: look whether this was kept.';
+    return 'Side Lamp did not answer in time: look whether this was saved.';
   return String(error);
 }

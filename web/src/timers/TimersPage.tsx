@@ -163,7 +163,7 @@ function TimerRow({ timer }: { timer: Timer }) {
           <TimerControls timer={timer} />
         </div>
         <div>
-          <h3 className="mb-1 text-quiet">Give it a field to itself with</h3>
+          <h3 className="mb-1 text-quiet">To show it, put this alone in a field</h3>
           <code className="rounded-md bg-ground px-2 py-1 text-cool">{timerWords(timer.id)}</code>
         </div>
         <ShownBy users={users} />

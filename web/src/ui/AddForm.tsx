@@ -1,6 +1,7 @@
 import type { FormEvent } from 'react';
 import { Button } from './Button';
-import { Field, inputLook } from './Field';
+import { Field } from './Field';
+import { inputLook } from './inputLook';
 
 interface Line {
   label: string;

@@ -1,7 +1,7 @@
 import clsx from 'clsx';
 import { Check, ChevronDown } from 'lucide-react';
 import { Select as Radix } from 'radix-ui';
-import { inputLook } from './Field';
+import { inputLook } from './inputLook';
 import { menuItem, menuLook } from './Menu';
 
 interface Props {

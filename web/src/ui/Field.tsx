@@ -1,7 +1,5 @@
 import { useId, type ReactNode } from 'react';
-
-export const inputLook =
-  'w-full rounded-lg bg-ground px-2.5 py-1.5 text-ink shadow-[inset_0_0_0_1px_var(--color-ridge)] placeholder:text-faint focus-visible:shadow-[inset_0_0_0_1.5px_var(--color-cool)] focus-visible:outline-none disabled:opacity-60';
+import { Choose } from './Choose';
 
 /** A labelled control. `render` gets the id that the label points to. */
 export function Field({ label, note, render }: { label: string; note?: ReactNode; render(id: string): ReactNode }) {
@@ -35,15 +33,7 @@ export function Select({ label, note, value, choices, onChoose }: SelectProps) {
     <Field
       label={label}
       note={note}
-      render={(id) => (
-        <select id={id} value={value} onChange={(event) => onChoose(event.target.value)} className={inputLook}>
-          {choices.map(([choice, words]) => (
-            <option key={choice} value={choice}>
-              {words}
-            </option>
-          ))}
-        </select>
-      )}
+      render={(id) => <Choose id={id} value={value} choices={choices} onChoose={onChoose} />}
     />
   );
 }

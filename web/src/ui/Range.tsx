@@ -1,5 +1,6 @@
 import { useRef, useState } from 'react';
 import { Field } from './Field';
+import { Slide } from './Slide';
 
 interface Props {
   label: string;
@@ -29,19 +30,19 @@ export function Range({ label, value, min = 0, max, step = 1, words, onKeep }: P
       label={label}
       render={(id) => (
         <span className="flex items-center gap-2">
-          <input
+          <Slide
             id={id}
-            type="range"
+            label={label}
+            value={draft ?? value}
             min={min}
             max={max}
             step={step}
-            value={draft ?? value}
-            aria-valuetext={words(draft ?? value)}
-            onChange={(event) => {
-              setDraft(Number(event.target.value));
-              keep(Number(event.target.value));
+            words={words(draft ?? value)}
+            onDraw={(next) => {
+              setDraft(next);
+              keep(next);
             }}
-            className="h-9 w-full min-w-0 accent-(--color-cool)"
+            className="w-full"
           />
           <output className="w-12 shrink-0 text-right text-[11.5px] text-quiet tabular-nums">
             {words(draft ?? value)}

@@ -2,10 +2,10 @@ import { Plus, Trash2 } from 'lucide-react';
 import { toast } from 'sonner';
 import { Heading } from '../ui/Heading';
 import { Button } from '../ui/Button';
-import { inputLook } from '../ui/Field';
 import { KeptText } from '../show/KeptText';
 
 import { usersOf, type TemplateJson } from './tree';
+import { Choose } from '../ui/Choose';
 
 type TemplateField = TemplateJson['fields'][number];
 
@@ -53,22 +53,17 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
               <Trash2 aria-hidden size={13} />
             </Button>
           </div>
-          <select
-            aria-label={`Kind of ${field.label}`}
+          <Choose
+            label={`Kind of ${field.label}`}
             value={field.kind ?? 'text'}
-            onChange={(event) => change(at, { kind: event.target.value })}
-            className={inputLook}
-          >
-            {Object.entries(kinds).map(([kind, words]) => (
-              <option key={kind} value={kind}>
-                {words}
-              </option>
-            ))}
-          </select>
+            choices={Object.entries(kinds)}
+            onChoose={(kind) => change(at, { kind })}
+          />
           {field.kind !== 'picture' && (
             <KeptText
               aria-label={`Sample of ${field.label}`}
               placeholder="sample words"
+              long={field.kind === 'list' || field.kind === 'long-text'}
               value={field.sample ?? ''}
               onKeep={(sample) => change(at, { sample })}
             />

@@ -1,6 +1,6 @@
 import { Plus, Trash2 } from 'lucide-react';
 import { Button } from '../ui/Button';
-import { Field, inputLook } from '../ui/Field';
+import { Field, Select } from '../ui/Field';
 import { KeptNumber } from '../show/KeptNumber';
 
 import type { PartJson } from './tree';
@@ -19,7 +19,7 @@ type Key = Record<string, number | string>;
 const kinds = {
   fade: 'fades in',
   slide: 'slides in',
-  rise: 'rises, unfaded',
+  rise: 'emerges from behind an edge',
   reveal: 'is uncovered',
   pop: 'pops up',
   focus: 'comes into focus',
@@ -109,8 +109,8 @@ function MotionField({ name, none, motion, onKeep }: MotionFieldProps) {
       </div>
       {motion && (
         <>
-          <Ms label="After, ms" value={motion.delay ?? 0} onKeep={(delay) => set({ delay })} />
-          <Ms label="For, ms" value={motion.for ?? 400} onKeep={(length) => set({ for: length })} />
+          <Ms label="Delay, ms" value={motion.delay ?? 0} onKeep={(delay) => set({ delay })} />
+          <Ms label="Length, ms" value={motion.for ?? 400} onKeep={(length) => set({ for: length })} />
           {sided && (
             <Choice label="From" value={motion.from ?? 'left'} choices={sides} onKeep={(from) => set({ from })} />
           )}
@@ -190,22 +190,6 @@ function Ms({ label, value, onKeep }: { label: string; value: number; onKeep(val
 
 function Choice(props: { label: string; value: string; choices: Record<string, string>; onKeep(value: string): void }) {
   return (
-    <Field
-      label={props.label}
-      render={(id) => (
-        <select
-          id={id}
-          value={props.value}
-          onChange={(event) => props.onKeep(event.target.value)}
-          className={inputLook}
-        >
-          {Object.entries(props.choices).map(([value, words]) => (
-            <option key={value} value={value}>
-              {words}
-            </option>
-          ))}
-        </select>
-      )}
-    />
+    <Select label={props.label} value={props.value} choices={Object.entries(props.choices)} onChoose={props.onKeep} />
   );
 }

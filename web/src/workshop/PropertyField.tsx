@@ -1,8 +1,10 @@
-import { Field, inputLook } from '../ui/Field';
+import { Field } from '../ui/Field';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 
 import { roles, surface, type Property } from './properties';
+import { Choose } from '../ui/Choose';
+import { same } from '../ui/Field';
 
 interface Props {
   property: Property;
@@ -38,18 +40,12 @@ export function PropertyField({ property, value, fields, onKeep }: Props) {
 
 function Control({ id, property, value, fields, onKeep }: Props & { id: string }) {
   const choose = (choices: Record<string, string>, now: string, plain?: string) => (
-    <select
+    <Choose
       id={id}
       value={now}
-      onChange={(event) => onKeep(event.target.value === plain ? undefined : event.target.value)}
-      className={inputLook}
-    >
-      {Object.entries(choices).map(([name, words]) => (
-        <option key={name} value={name}>
-          {words}
-        </option>
-      ))}
-    </select>
+      choices={Object.entries(choices)}
+      onChoose={(name) => onKeep(name === plain ? undefined : name)}
+    />
   );
   const numbers = (count: number, all: readonly number[], keep: (next: number[]) => void, names: string[]) => (
     <span className="flex gap-1">
@@ -94,16 +90,16 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
       const fixed = typeof value === 'number';
       return (
         <span className="flex gap-1">
-          <select
+          <Choose
             id={id}
             value={fixed ? 'px' : ((value as string | undefined) ?? 'hug')}
-            onChange={(event) => onKeep(extents[event.target.value])}
-            className={inputLook}
-          >
-            <option value="hug">as needed</option>
-            <option value="fill">all the room</option>
-            <option value="px">px</option>
-          </select>
+            choices={[
+              ['hug', 'as needed'],
+              ['fill', 'all the room'],
+              ['px', 'px'],
+            ]}
+            onChoose={(extent) => onKeep(extents[extent])}
+          />
           {fixed && (
             <KeptNumber
               aria-label={`${property.label} in px`}
@@ -119,17 +115,12 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
       const [role, alpha] = ((value as string | undefined) ?? '').split('/');
       return (
         <span className="flex gap-1">
-          <select
+          <Choose
             id={id}
-            value={role}
-            onChange={(event) => onKeep(event.target.value || undefined)}
-            className={inputLook}
-          >
-            <option value="">—</option>
-            {roles.map((one) => (
-              <option key={one}>{one}</option>
-            ))}
-          </select>
+            value={role ?? ''}
+            choices={[['', '—'], ...same(roles)]}
+            onChoose={(next) => onKeep(next || undefined)}
+          />
           {role && (
             <KeptNumber
               aria-label={`${property.label}: opacity`}

@@ -4,6 +4,7 @@ import { PictureView } from '../monitor/PictureView';
 import type { Picture } from '../painter/wire';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
+import { Slide } from '../ui/Slide';
 import { rowsOf, type PartJson } from './tree';
 
 /** The easel with the whole motion under a slide: in ms from the press, with every part's entry marked on it. */
@@ -82,18 +83,15 @@ export function Scrub({ picture, part, root }: { picture: Picture | undefined; p
           {playing ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         </Button>
         <div className="relative flex-1">
-          <input
-            type="range"
-            aria-label="The motion, in ms from the press"
-            aria-valuetext={told}
-            min={0}
-            max={whole}
+          <Slide
+            label="The motion, in ms from the press"
             value={at ?? arrive}
-            onChange={(event) => {
+            max={whole}
+            words={told}
+            onDraw={(next) => {
               setPlaying(false);
-              setAt(Number(event.target.value));
+              setAt(next);
             }}
-            className="w-full accent-(--color-cool)"
           />
           <div aria-hidden className="relative h-3">
             {entries.map((entry) => (
