@@ -1,4 +1,4 @@
-import { Command, defaultFilter } from 'cmdk';
+import { Command } from 'cmdk';
 import { actionsNow } from '../show/actions';
 import { useLive } from '../live/live';
 import { useShow } from '../show/show';
@@ -15,13 +15,22 @@ export function CommandPalette() {
       open={opened}
       onOpenChange={(next) => open(next ? 'palette' : null)}
       label="Type a command"
-      filter={(_, search, keywords) => defaultFilter(keywords?.join(' ') ?? '', search)}
+      filter={(_, typed, keywords) => likeness(keywords?.[0] ?? '', typed)}
       overlayClassName="fixed inset-0 z-40 bg-black/50"
       contentClassName="fixed inset-x-0 top-[14vh] z-40 mx-auto w-[min(560px,92vw)] overflow-hidden rounded-2xl bg-panel shadow-[0_20px_60px_#000a,inset_0_0_0_1px_var(--color-line)]"
     >
       {opened && <Actions />}
     </Command.Dialog>
   );
+}
+
+/** How well a name is what was typed, 0 to 1: Enter acts on air, so what is not there word for word is no match. */
+function likeness(name: string, typed: string): number {
+  const [said, wish] = [name.toLowerCase(), typed.trim().toLowerCase()];
+  const words = wish.split(/\s+/);
+  if (!words.every((word) => said.includes(word))) return 0;
+  if (said.startsWith(wish)) return 1;
+  return words.every((word) => ` ${said}`.includes(` ${word}`)) ? 0.8 : 0.5;
 }
 
 function Actions() {
