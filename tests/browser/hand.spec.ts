@@ -138,7 +138,7 @@ test('a refused edit stands beside what was kept meanwhile, and while the server
   await expect.poll(async () => (await (await fetch(`${lamp.url}/api/show`)).text()).includes('"Mine"')).toBe(true);
 
   // Numbers go when the field is left, never half typed; Escape brings back what stood.
-  const x = page.getByLabel('X from its seat, px');
+  const x = page.getByLabel('X, px');
   await x.fill('3');
   await x.press('Escape');
   await expect(x).toHaveValue('0');

@@ -52,7 +52,7 @@ test('four cards come from a spreadsheet, are put in order, placed, dressed in a
   await page.mouse.down();
   await page.mouse.move(before.x + 130, before.y - 40, { steps: 6 });
   await page.mouse.up();
-  const right = page.getByLabel('X from its seat, px');
+  const right = page.getByLabel('X, px');
   await expect.poll(() => right.inputValue().then(Number)).toBeGreaterThan(150);
   const dragged = Number(await right.inputValue());
   await frame.focus();
@@ -106,7 +106,7 @@ test('a show fetched before an edit and come after it takes nothing back', async
   const other = await context.newPage();
   await other.goto(`${lamp.url}/graphics/names`);
   const frame = page.getByRole('application');
-  const right = page.getByLabel('X from its seat, px');
+  const right = page.getByLabel('X, px');
   const from = Number(await right.inputValue());
 
   // The page's edits wait on their way while it hears of another window's, and fetches the show.
@@ -126,7 +126,7 @@ test('a show fetched before an edit and come after it takes nothing back', async
   await expect(right).toHaveValue(String(from + 11));
   letGo();
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await expect(other.getByLabel('X from its seat, px')).toHaveValue(String(from + 11));
+  await expect(other.getByLabel('X, px')).toHaveValue(String(from + 11));
 });
 
 test('two windows edit the same graphic and lose nothing silently', async ({ page, context, lamp }) => {

@@ -386,14 +386,14 @@ test('with live edits words go to air as they are typed; without them they wait 
   const left = async () => Math.round((await plate.boundingBox())!.x);
   const stood = await left();
   await page.goto(`${lamp.url}/graphics/names`);
-  await page.getByLabel('X from its seat, px').fill('40');
-  await page.getByLabel('X from its seat, px').press('Enter');
+  await page.getByLabel('X, px').fill('40');
+  await page.getByLabel('X, px').press('Enter');
   await expect.poll(left).toBe(stood + 40);
   await page.goto(lamp.url);
   await page.getByRole('radio', { name: 'Edits wait' }).click();
   await page.goto(`${lamp.url}/graphics/names`);
-  await page.getByLabel('X from its seat, px').fill('90');
-  await page.getByLabel('X from its seat, px').press('Enter');
+  await page.getByLabel('X, px').fill('90');
+  await page.getByLabel('X, px').press('Enter');
   await page.getByRole('button', { name: 'Push' }).click();
   await expect.poll(left).toBe(stood + 90);
   expect(await element!.evaluate((node) => node.isConnected)).toBe(true);

@@ -49,7 +49,7 @@ export function Inspector({
   return (
     <aside aria-label={`About ${graphic.name}`} className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1">
       {airing?.edited && isLit(airing.phase) && (
-        <div className="lit flex items-center justify-between gap-2 rounded-[10px] py-1.5 pr-1.5 pl-3">
+        <div className="lit sticky top-0 z-10 flex items-center justify-between gap-2 rounded-[10px] py-1.5 pr-1.5 pl-3">
           <span>On air as it was before your edit.</span>
           <Button onClick={() => void press('push', { graphic: graphic.id })}>
             <Upload aria-hidden size={14} /> Push

@@ -77,8 +77,8 @@ export function Place({ graphic }: { graphic: Graphic }) {
         onChoose={(seat) => void edits.graphic(graphic.id, { seat })}
       />
       <div className="grid grid-cols-3 gap-2">
-        {number('X from its seat, px', String(place.x), (text, from) => set({ x: Math.round(Number(text)) }, from))}
-        {number('Y from its seat, px', String(place.y), (text, from) => set({ y: Math.round(Number(text)) }, from))}
+        {number('X, px', String(place.x), (text, from) => set({ x: Math.round(Number(text)) }, from))}
+        {number('Y, px', String(place.y), (text, from) => set({ y: Math.round(Number(text)) }, from))}
         {number(
           'Width, px',
           place.width == null ? '' : String(place.width),
@@ -86,6 +86,7 @@ export function Place({ graphic }: { graphic: Graphic }) {
           'its own',
         )}
       </div>
+      <p className="-mt-2 text-[11.5px] text-quiet">X and Y are counted from its place in the seat.</p>
       <div className="grid grid-cols-2 gap-3">
         <Range
           label="Size"
