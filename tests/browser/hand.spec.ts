@@ -101,7 +101,23 @@ test('rule 42: what standby shows is what a press lights, and a draft stays thro
   await lit(page, 'Names').first().click();
   await expect(lit(page, 'Names')).toHaveCount(0);
 
+  // A card that is pressed in the panel is the one whose words stand there.
+  await quick(page).getByRole('button', { name: /^2 / }).click();
+  await expect(nameOf(page)).toHaveValue('Benedek Carraway');
+  await quick(page).getByRole('button', { name: /^1 / }).click();
+  await expect(nameOf(page)).toHaveValue('Odalys, by Enter');
+  // A letter in a list that is open chooses from the list, and presses nothing; afterwards the keys are presses again.
+  await page.getByRole('combobox', { name: 'Backdrop' }).click();
+  await page.keyboard.press('b');
+  await page.keyboard.press('4');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('listbox')).toHaveCount(0);
+  await expect(page.getByRole('list', { name: 'On air now' }).getByRole('button')).toHaveCount(0);
+  await page.keyboard.press('4');
+  await expect(lit(page, 'Hollow Lane garden')).toBeVisible();
+
   // Words that somebody else has changed since are not overwritten unseen: nothing is lit, and both stand side by side.
+  await page.getByRole('button', { name: 'Edit the words of Names' }).click();
   await nameOf(page).fill('Mine');
   await change(lamp, 'PATCH', '/api/graphics/names', { revision: newest, card: 'c1', words: { name: 'Theirs' } });
   await expect(page.getByRole('button', { name: /^Names, in standby. Theirs/ })).toBeVisible();

@@ -13,6 +13,7 @@ import { TimerFigures } from '../show/TimerFigures';
 import { isWhole, offersFor } from '../show/placeholders';
 import { timerIn } from '../show/timerWords';
 import { Beside, OfferList } from '../ui/Beside';
+import { isTyping } from '../ui/isTyping';
 import { useOffers } from '../ui/useOffers';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
@@ -85,7 +86,7 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
     <section
       aria-label="Quick words"
       onKeyDown={onKey}
-      onFocus={() => setHeld(card.id)}
+      onFocus={(event) => isTyping(event.target) && setHeld(card.id)}
       onBlur={() => setHeld(null)}
       className="flex min-h-0 flex-col gap-2 rounded-[14px] bg-panel px-3 py-2.5"
     >

@@ -4,6 +4,10 @@ import { shows } from '../show/show';
 import { isTyping } from '../ui/isTyping';
 import { watchLostFocus } from '../ui/lostFocus';
 
+/** What lies over the page, and lists that are open: letters choose there. */
+const withKeysOfItsOwn =
+  '[role="dialog"]:not([data-hears-keys]), [role="alertdialog"], [role="menu"], [data-radix-popper-content-wrapper] [role="listbox"]';
+
 /** Listens to the keys of all actions, wherever the focus is; typing in a field is never a press, nor is a key in a dialog. */
 export function useKeys(): void {
   // Keys are the window's.
@@ -15,7 +19,7 @@ export function useKeys(): void {
       const typing = isTyping(target);
       if (!typing && meantForAField()) return;
       const here: Reach = location.pathname === '/' ? 'desk' : 'setUp';
-      const inDialog = target.closest('[role="dialog"]:not([data-hears-keys]), [role="alertdialog"], [role="menu"]');
+      const inDialog = target.closest(withKeysOfItsOwn);
       const action = actionsNow().find(
         ({ key }) =>
           key?.is(event) &&

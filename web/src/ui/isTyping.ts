@@ -1,4 +1,5 @@
-const typed = 'input:not([type="range"], [type="checkbox"], [type="radio"]), textarea, select, [contenteditable]';
+const typed =
+  'input:not([type="range"], [type="checkbox"], [type="radio"]), textarea, [role="combobox"], [contenteditable]';
 
 /** Whether keys that come from there are words being typed, and no presses. */
 export function isTyping(target: EventTarget | null): boolean {
