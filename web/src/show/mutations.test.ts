@@ -55,6 +55,19 @@ test('an edit that cannot be sent is refused at once, said, and never sent later
   expect(said.join()).toContain('Not saved');
 });
 
+test('an edit that waits behind another is not sent once the server has gone', async () => {
+  const first = keep('names', edit('first'));
+  const second = keep('names', edit('in line'));
+  await settled();
+  server.up = false;
+  answers.get('first')!();
+  await first;
+  expect(await second).toBeNull();
+  server.up = true;
+  await settled();
+  expect(sent).toEqual(['first']);
+});
+
 test('a press waits for the words that were handed in before it, and for none that come after', async () => {
   const order: string[] = [];
   const first = keep('a', edit('first')).then(() => order.push('first'));

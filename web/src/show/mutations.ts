@@ -41,6 +41,8 @@ interface Options {
   within?: number;
 }
 
+const away = 'Not saved: Side Lamp is not answering. Try again once it is back.';
+
 /** Sends one edit with its revision. */
 type Send<T> = (revision: number, signal: AbortSignal) => Promise<T>;
 
@@ -66,13 +68,15 @@ window.addEventListener('pageshow', () => (leaving = false));
 export async function keep<T extends object>(thing: string, send: Send<T>, options: Options = {}): Promise<T | null> {
   forgetDeleted();
   if (!live.getState().up) {
-    refused('Not saved: Side Lamp is not answering. Try again once it is back.');
+    refused(away);
     return null;
   }
   const revision = options.from ?? shows.getState().kept?.revision ?? 0;
   const { answered } = handedIn();
   const sendOnce = once(() => {
     waiting.delete(sendOnce);
+    // It waited for another edit of the same thing, and meanwhile the server has gone.
+    if (!live.getState().up) return Promise.reject(new Refusal(0, away, [])).finally(answered);
     return send(revision, AbortSignal.timeout(options.within ?? patience)).finally(answered);
   });
   const { change } = options;
@@ -133,7 +137,7 @@ function refused(sentence: string): void {
 }
 
 function sentenceOf(error: unknown): string {
-  if (error instanceof Refusal && error.status > 0) return error.sentence;
+  if (error instanceof Refusal && (error.status > 0 || error.message === away)) return error.sentence;
   if (error instanceof Refusal || (error instanceof DOMException && error.name === 'TimeoutError'))
     return 'Side Lamp did not answer in time: look whether this was saved.';
   return String(error);

@@ -68,10 +68,6 @@ export function useUnderWay(graphic: string): boolean {
   return useStore(shows, ({ onTheWay }) => onTheWay.some(({ what }) => what === graphic || what === whole));
 }
 
-export function graphicOf(show: Show, id: string | null | undefined): Graphic | undefined {
-  return show.graphics.find((graphic) => graphic.id === id);
-}
-
 export function templateOf(show: Show, graphic: Graphic): Template | undefined {
   return show.templates.find((template) => template.id === graphic.template);
 }

@@ -6,7 +6,7 @@ interface Typed {
   text: string;
   /** The revision of the show that it was begun on: an edit of the same by somebody else since is not overwritten unseen. */
   from: number;
-  state: 'typed' | 'kept' | 'refused';
+  state: 'typed' | 'sent' | 'kept' | 'refused';
 }
 
 /**
@@ -43,8 +43,10 @@ export function useKept(value: string, onKeep: OnKeep): Kept {
 
   const hand = async (from: number): Promise<void> => {
     const { typed: now, value: stands, onKeep: send } = latest.current;
-    if (!now || now.state === 'kept') return;
+    if (!now || now.state === 'kept' || now.state === 'sent') return;
     if (now.text === stands) return set(null);
+    // Until the answer the show itself may say what was typed: whether it stands is not known by that.
+    set({ ...now, state: 'sent' });
     const kept = (await send(now.text, from)) !== false;
     const { typed: next } = latest.current;
     // More was typed meanwhile: that is another matter.
