@@ -28,6 +28,26 @@ public sealed class BrandTests : IAsyncLifetime
         await page.Next(message => message["k"]!.GetValue<string>() == "change" && message.ToJsonString().Contains("#fbf6ea", StringComparison.Ordinal));
     }
 
+    // A streamer looked at a brand, and the whole show wore it.
+    [Fact]
+    public async Task Opening_editing_and_wearing_a_brand_are_three_acts()
+    {
+        var copy = await IdOf(await _server.Send("POST", "/api/brands", "{}"));
+        var show = await _server.Show();
+        Assert.Equal("Lantern night", show["brand"]!["name"]!.GetValue<string>());
+        var brand = show["brand"]!.DeepClone();
+        (brand["name"], brand["palette"]!["plate"]) = (copy, "#402010");
+        (await Keep(brand, show, copy)).EnsureSuccessStatusCode();
+        Assert.DoesNotContain("#402010", await PreviewOf("names"), StringComparison.Ordinal);
+        Assert.Contains("#402010", await PreviewOf("names", copy), StringComparison.Ordinal);
+        Assert.Contains("\"ratio\"", await _server.Http.GetStringAsync($"/api/brands/legibility?name={Uri.EscapeDataString(copy)}"), StringComparison.Ordinal);
+        // A name that another brand has is refused, and a stale edit too.
+        brand["name"] = "Daylight";
+        Assert.Equal(HttpStatusCode.BadRequest, (await Keep(brand, await _server.Show(), copy)).StatusCode);
+        (await Wear(copy, onAir: false)).EnsureSuccessStatusCode();
+        Assert.Contains("#402010", await PreviewOf("names"), StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task A_brand_leaves_as_a_file_and_comes_to_another_Side_Lamp_with_its_logo_and_typeface()
     {
@@ -41,7 +61,8 @@ public sealed class BrandTests : IAsyncLifetime
         var file = await _server.Http.GetByteArrayAsync("/api/brands/file?name=Own%20letters");
 
         await using var other = await RunningServer.Begin();
-        (await other.Http.PostAsync("/api/brands/file", Body(file))).EnsureSuccessStatusCode();
+        var name = await IdOf(await other.Http.PostAsync("/api/brands/file", Body(file)));
+        (await other.Http.PutAsJsonAsync("/api/brands/worn", new { name, onAir = false })).EnsureSuccessStatusCode();
         var worn = (await other.Show())["brand"]!;
         Assert.Equal("Own letters", worn["name"]!.GetValue<string>());
         var asset = await other.Http.GetAsync($"/assets/{worn["logo"]!.GetValue<string>()}");
@@ -87,14 +108,13 @@ public sealed class BrandTests : IAsyncLifetime
                 (await _server.Http.DeleteAsync($"/api/{list}/{id}")).EnsureSuccessStatusCode();
             }
 
-            (await _server.Send("POST", "/api/brands", """{"ready":"Daylight"}""")).EnsureSuccessStatusCode();
+            var added = await IdOf(await _server.Send("POST", "/api/brands", """{"ready":"Daylight"}"""));
             var show = await _server.Show();
             var brand = show["brand"]!.DeepClone();
             brand["name"] = name;
-            (await Keep(brand, show)).EnsureSuccessStatusCode();
+            (await Keep(brand, show, added)).EnsureSuccessStatusCode();
             var file = await _server.Http.GetByteArrayAsync($"/api/brands/file?name={Uri.EscapeDataString(name)}");
             Assert.Equal(name, JsonNode.Parse(file)!["brand"]!["name"]!.GetValue<string>());
-            (await Wear("Lantern night", onAir: false)).EnsureSuccessStatusCode();
             (await _server.Http.DeleteAsync($"/api/brands?name={Uri.EscapeDataString(name)}")).EnsureSuccessStatusCode();
         }
 
@@ -155,10 +175,11 @@ public sealed class BrandTests : IAsyncLifetime
 
     private Task<HttpResponseMessage> Wear(string name, bool onAir) => _server.Http.PutAsJsonAsync("/api/brands/worn", new { name, onAir });
 
-    private Task<HttpResponseMessage> Keep(JsonNode brand, JsonNode show) =>
-        _server.Http.PatchAsJsonAsync("/api/show", new JsonObject { ["revision"] = show["revision"]!.DeepClone(), ["brand"] = brand.DeepClone() });
+    /// <param name="name">The brand that becomes so; null = the one that is worn.</param>
+    private Task<HttpResponseMessage> Keep(JsonNode brand, JsonNode show, string? name = null) =>
+        _server.Http.PatchAsJsonAsync($"/api/brands?name={Uri.EscapeDataString(name ?? show["brand"]!["name"]!.GetValue<string>())}", new JsonObject { ["revision"] = show["revision"]!.DeepClone(), ["brand"] = brand.DeepClone() });
 
-    private async Task<string> PreviewOf(string graphic) => await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic })).Content.ReadAsStringAsync();
+    private async Task<string> PreviewOf(string graphic, string? brand = null) => await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic, brand })).Content.ReadAsStringAsync();
 
     private async Task<JsonNode> Bring(byte[] bytes)
     {

@@ -7,7 +7,11 @@ import { choose, expect, test } from './sideLamp';
 
 const fonts = resolve(import.meta.dirname, '../../fonts');
 
-test('another brand is worn in one press, and on air in one more', async ({ page, output, lamp }) => {
+test('another brand is opened in one press, used in a second, and on air in a third', async ({
+  page,
+  output,
+  lamp,
+}) => {
   await page.goto(lamp.url);
   await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();
   await page.keyboard.press('1');
@@ -15,11 +19,16 @@ test('another brand is worn in one press, and on air in one more', async ({ page
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
   await page.getByRole('link', { name: 'Brand' }).click();
   await page.getByRole('button', { name: 'Daylight' }).click();
+  // Opened and edited, it is not yet what the show wears.
+  await page.getByLabel('Plate: any CSS colour').fill('#fbf6eb');
   const sample = page.getByRole('img', { name: 'Names in this brand' }).locator('[data-node="plate/plate"] > div');
-  await expect(sample).toHaveCSS('background-color', 'rgb(251, 246, 234)');
+  await expect(sample).toHaveCSS('background-color', 'rgb(251, 246, 235)');
+  await expect(page.getByRole('button', { name: 'Lantern night in use' })).toBeVisible();
+  await page.getByRole('button', { name: 'Use “Daylight”' }).click();
+  await expect(page.getByRole('button', { name: 'Daylight in use' })).toBeVisible();
   await expect(plate).toHaveCSS('background-color', 'rgb(18, 35, 29)');
   await page.getByRole('button', { name: 'Apply to graphics on air' }).click();
-  await expect(plate).toHaveCSS('background-color', 'rgb(251, 246, 234)');
+  await expect(plate).toHaveCSS('background-color', 'rgb(251, 246, 235)');
   await expect(page.getByRole('button', { name: 'Apply to graphics on air' })).toHaveCount(0);
 });
 

@@ -301,8 +301,88 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
   await expect(line).toHaveText('By the far hedge');
 });
 
-test('a card is dragged to another place', async ({ page, lamp }) => {
+test('cards are moved by mouse, by finger and by keys, chosen several at once, looked for, and keep their lines', async ({
+  page,
+  lamp,
+}) => {
   await page.goto(`${lamp.url}/graphics/names`);
-  await page.getByRole('option', { name: 'Card 4' }).dragTo(page.getByRole('option', { name: 'Card 2' }));
-  await expect(page.getByRole('option', { name: 'Card 2' }).getByText('Pim')).toBeVisible();
+  const [from, to] = [page.getByRole('option', { name: 'Card 4' }), page.getByRole('option', { name: 'Card 2' })];
+  await expect(from.getByText('Pim')).toBeVisible();
+  const [start, end] = [(await from.boundingBox())!, (await to.boundingBox())!];
+  await page.mouse.move(start.x + 40, start.y + 40);
+  await page.mouse.down();
+  await page.mouse.move(start.x + 20, start.y + 40, { steps: 4 });
+  await page.mouse.move(end.x + 40, end.y + 40, { steps: 8 });
+  await page.mouse.up();
+  await expect(to.getByText('Pim')).toBeVisible();
+
+  await page.getByRole('link', { name: 'As a table' }).click();
+  const names = async (): Promise<string[]> => {
+    const cells = page.getByRole('textbox', { name: /^Name of card/ });
+    return Promise.all((await cells.all()).map((one) => one.inputValue()));
+  };
+  const inOrder = (...all: string[]) => expect.poll(names).toEqual(all);
+  await inOrder('Odalys Thrupp', 'Pim', 'Benedek Carraway', 'Ilse Okonjo-Marsh');
+  // What a press lights does not change by moving cards.
+  await expect(page.getByRole('row', { name: /Odalys/ })).toContainText('current');
+
+  const handle = (card: number) => page.getByRole('button', { name: `Move card ${card}` });
+  await handle(4).focus();
+  await page.keyboard.press('Space');
+  await expect(handle(4)).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Over place 3 of 4.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await inOrder('Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh', 'Benedek Carraway');
+
+  const touch = await page.context().newCDPSession(page);
+  const finger = (type: string, ...touchPoints: { x: number; y: number }[]) =>
+    touch.send('Input.dispatchTouchEvent', { type: type as 'touchStart', touchPoints });
+  const [low, high] = [(await handle(4).boundingBox())!, (await handle(1).boundingBox())!];
+  await finger('touchStart', { x: low.x + 8, y: low.y + 8 });
+  await expect(handle(4)).toHaveAttribute('aria-pressed', 'true');
+  for (let step = 1; step <= 6; step++)
+    await finger('touchMove', { x: low.x + 8, y: low.y + 8 + ((high.y - low.y) * step) / 6 });
+  await expect(page.getByText('Over place 1 of 4.')).toBeAttached();
+  await finger('touchEnd');
+  await inOrder('Benedek Carraway', 'Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh');
+
+  // Two presses in quick succession are two cards.
+  const add = page.getByRole('button', { name: 'New card' });
+  await add.dispatchEvent('click');
+  await add.dispatchEvent('click');
+  await expect(page.getByRole('textbox', { name: /^Name of card/ })).toHaveCount(6);
+  await page.getByRole('checkbox', { name: 'Choose card 5' }).click();
+  await page.getByRole('checkbox', { name: 'Choose card 6' }).click({ modifiers: ['Shift'] });
+  await page.getByRole('button', { name: 'Delete them' }).click();
+  await inOrder('Benedek Carraway', 'Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh');
+  await page.getByRole('checkbox', { name: 'Choose all cards' }).click();
+  await expect(page.getByRole('button', { name: 'Delete them' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Duplicate them' }).click();
+  await page.getByRole('checkbox', { name: 'Choose all cards' }).click();
+  await page.getByRole('button', { name: 'Duplicate them' }).click();
+  await expect(page.getByRole('textbox', { name: /^Name of card/ })).toHaveCount(16);
+  const wish = page.getByRole('searchbox', { name: 'Find in the cards' });
+  await wish.fill('pim');
+  await inOrder('Pim', 'Pim', 'Pim', 'Pim');
+  // The row that is typed in stays, whatever it says now.
+  await page
+    .getByRole('textbox', { name: /^Name of card/ })
+    .first()
+    .fill('Somebody else');
+  await page.keyboard.press('Enter');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await inOrder('Somebody else', 'Pim', 'Pim', 'Pim');
+
+  await page.goto(`${lamp.url}/graphics/to-see/cards`);
+  const items = page.getByRole('textbox', { name: /of card 1$/ }).last();
+  const lines = await items.inputValue();
+  await items.press('End');
+  await items.press('Control+End');
+  await items.press('Shift+Enter');
+  await items.pressSequentially('One more');
+  await items.press('Tab');
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.reload();
+  await expect(items).toHaveValue(`${lines}\nOne more`);
 });

@@ -140,7 +140,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
 
         RefusedException.ThrowIfAny(faults);
         var show = scope.Show.With(edited);
-        var choices = scope.Choices.With(Id, Chosen(choice, written).Within(edited));
+        var choices = scope.Choices.With(Id, Chosen(choice, graphic, written).Within(edited));
         CheckLetters(choices.Of(edited), template, written);
         OnAirRules.CheckLocked(scope, scope.Choices.Of(graphic), choices.Of(edited));
         OnAirRules.CheckEvery(scope, show, choices, Id);
@@ -189,10 +189,11 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         };
 
     /// <summary>What is chosen after the edit: words that were typed stand in place of what was counted there.</summary>
-    private GraphicChoice Chosen(GraphicChoice choice, ImmutableArray<string> written) =>
+    private GraphicChoice Chosen(GraphicChoice choice, Graphic before, ImmutableArray<string> written) =>
         choice with
         {
-            Card = Wish.Up ?? choice.Card,
+            // Cards in another order: what a press lights is what it would have lit.
+            Card = Wish.Up ?? choice.Card ?? (Wish.Cards is null ? null : before.Cards[0].Id),
             Outfit = Wish.Worn.Or(choice.Outfit),
             // Cards that come whole bring all their words.
             Counts = Wish.Cards is null ? choice.Counts.RemoveRange(written) : choice.Counts.Clear(),

@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using SideLamp.Core.Brands;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 
@@ -12,7 +11,6 @@ public sealed record ShowEdit(
     string? Name = null,
     bool? LiveEdits = null,
     bool? LookFirst = null,
-    Brand? Brand = null,
     CanvasWish? Canvas = null,
     ImmutableArray<SeatId>? SeatOrder = null,
     Loudness? Loudness = null
@@ -31,7 +29,7 @@ public sealed record EditShow(ShowEdit Wish) : Edit
     public override Edited Apply(EditScope scope)
     {
         var (show, edit) = (scope.Show, Wish);
-        CheckHead(show, edit);
+        CheckHead(edit);
         var canvas = edit.Canvas is { } wish ? Canvas.Of(wish.Width, wish.Height, wish.Rate) : show.Canvas;
         RefusedException.ThrowIfAny(canvas.Faults, "/canvas");
         var edited = show with
@@ -39,7 +37,6 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             Name = edit.Name ?? show.Name,
             LiveEdits = edit.LiveEdits ?? show.LiveEdits,
             LookFirst = edit.LookFirst ?? show.LookFirst,
-            Brand = edit.Brand ?? show.Brand,
             Canvas = canvas.Value!,
             SeatOrder = edit.SeatOrder is { } order ? [.. order.Distinct().Where(id => show.Seat(id) is not null)] : show.SeatOrder,
             Loudness = edit.Loudness ?? show.Loudness,
@@ -49,7 +46,6 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             ("name", edit.Name is not null),
             ("liveEdits", edit.LiveEdits is not null),
             ("lookFirst", edit.LookFirst is not null),
-            ("brand", edit.Brand is not null),
             ("canvas", edit.Canvas is not null),
             ("seatOrder", edit.SeatOrder is not null),
             ("loudness", edit.Loudness is not null)
@@ -57,17 +53,11 @@ public sealed record EditShow(ShowEdit Wish) : Edit
         return new Edited(edited, string.Join(", ", paths.Select(InWords)), paths) { CanBeUndone = !paths.All(Ways.Contains) };
     }
 
-    private static void CheckHead(Show show, ShowEdit edit)
+    private static void CheckHead(ShowEdit edit)
     {
         if (edit.Name is { } name && Names.FaultIn(name) is { } unnamed)
         {
             throw RefusedException.Faulty([unnamed]);
-        }
-
-        RefusedException.ThrowIfAny(edit.Brand?.Faults() ?? [], "/brand");
-        if (edit.Brand is { } dress && show.Wardrobe.Any(other => other.Name == dress.Name))
-        {
-            throw RefusedException.Faulty("/brand/name", $"Another brand is called “{dress.Name}” already.");
         }
 
         if (edit.Loudness is { Level: not (>= 0 and <= 1) })

@@ -28,7 +28,7 @@ public static class Layouts
         var room = Seats.Room(seat, canvas);
         var scale = canvas.Scale * place.Scale;
         var drawn = Placed(dress.Template.Root, place);
-        if (new Measuring(dress.Brand, words, timers.Keys.ToHashSet(), shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
+        if (new Measuring(drawn, dress.Brand, words, timers.Keys.ToHashSet(), shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
         {
             return Picture.Empty;
         }

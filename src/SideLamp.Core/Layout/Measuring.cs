@@ -34,22 +34,22 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
 }
 
 /// <summary>The first pass: how large everything is. Parts without words fold away.</summary>
+/// <param name="whole">The tree that is measured: some parts go by whether another one is there.</param>
 /// <param name="timers">The fields that show a timer; their words are the widest that it comes to.</param>
-internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string> words, IReadOnlySet<string> timers, ITextShaper shaper, double scale, Finish finish)
+internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<string, string> words, IReadOnlySet<string> timers, ITextShaper shaper, double scale, Finish finish)
 {
     private const int Bolder = 700;
 
     private static readonly Lettering AsDrawn = new();
 
+    private ImmutableHashSet<string>? _there;
+
+    private ImmutableHashSet<string> There => _there ??= ThereIn(whole);
+
     /// <summary>The part's size in the room there is; null when it has nothing to show.</summary>
     public Measured? Measure(Part part, double roomW, double roomH)
     {
-        if (part.Hidden || finish.Hidden.Contains(part.Id))
-        {
-            return null;
-        }
-
-        if (part.OnlyIf is { } field && string.IsNullOrWhiteSpace(words.GetValueOrDefault(field)))
+        if (!IsThere(part) || (part.OnlyWith is { } other && !There.Contains(other)) || (part.OnlyWithout is { } rival && There.Contains(rival)))
         {
             return null;
         }
@@ -75,6 +75,19 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
                 H = Sized(part.Height, measured.H, roomH),
             };
     }
+
+    /// <summary>Whether it is neither hidden nor without what it shows.</summary>
+    private bool IsThere(Part part) =>
+        !part.Hidden
+        && !finish.Hidden.Contains(part.Id)
+        && (part.OnlyIf is not { } field || !string.IsNullOrWhiteSpace(words.GetValueOrDefault(field)))
+        && (part is not PicturePart picture || MediaOf(picture) is not null);
+
+    /// <summary>Ids of the parts that are there, they and all that they are in.</summary>
+    private ImmutableHashSet<string> ThereIn(Part part) =>
+        !IsThere(part) ? []
+        : part is GroupPart group ? group.Parts.Aggregate(ImmutableHashSet.Create(part.Id), (all, child) => all.Union(ThereIn(child)))
+        : [part.Id];
 
     private double Sized(Extent extent, double own, double most) =>
         extent.Kind == ExtentKind.Fixed ? Math.Min(Px(extent.Px), most) : Math.Min(own, most);
@@ -169,7 +182,7 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
         var height = 0.0;
         foreach (var line in lines.Take(list.MaxRows))
         {
-            var row = new Measuring(brand, line.Words, ImmutableHashSet<string>.Empty, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
+            var row = new Measuring(list.Row, brand, line.Words, ImmutableHashSet<string>.Empty, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
             if (row is null || height + row.H > roomH)
             {
                 continue;
@@ -224,8 +237,9 @@ internal sealed class Measuring(Brand brand, IReadOnlyDictionary<string, string>
     /// <summary>From one baseline to the next, in whole px.</summary>
     public static double LineAdvance(TextPart part, FittedText text) => Math.Round(text.Size * part.LineHeight);
 
-    private Measured? MeasurePicture(PicturePart part) =>
-        MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? "")) is { } choice ? new Measured(part, 0, 0, []) { Media = choice } : null;
+    private Measured? MeasurePicture(PicturePart part) => MediaOf(part) is { } choice ? new Measured(part, 0, 0, []) { Media = choice } : null;
+
+    private MediaChoice? MediaOf(PicturePart part) => MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? ""));
 
     /// <summary>Each column is as wide as its longest cell; when that is too much, the long ones share what the short ones leave.</summary>
     private Measured? MeasureTable(TablePart table, double roomW, double roomH)

@@ -106,7 +106,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
 
     private void PlaceGroup(GroupPart group, Measured measured, Box box, string? parent)
     {
-        var own = parent;
+        var (own, first) = (parent, _nodes.Count);
         var feather = group.Feather == default ? (ImmutableArray<double>?)null : [Px(group.Feather.Top), Px(group.Feather.Right), Px(group.Feather.Bottom), Px(group.Feather.Left)];
         if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || Motions.Moves(group))
         {
@@ -134,26 +134,25 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
             box.W - Px(group.Padding.Left) - Px(group.Padding.Right),
             box.H - Px(group.Padding.Top) - Px(group.Padding.Bottom)
         );
-        var lean = group.Mask && group.Surface is { } leaning ? _plating.LeanOf(leaning, box) : 0;
+        var lean = group.Surface is { } leaning ? _plating.LeanOf(leaning, box) : 0;
+        var edges = new List<(int At, double Width)>();
         foreach (var (part, place) in SetOut(group, measured.Parts, inner).OrderBy(one => one.Part.Part.Above))
         {
-            if (lean > 0 && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && place.X == box.X)
+            if (lean > 0 && group.Mask && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && place.X == box.X)
             {
                 PlaceLeaningEdge(edge, place, lean, own);
+                edges.Add((_nodes.Count - 1, place.W));
             }
             else
             {
                 Place(part, place, own);
             }
         }
-    }
 
-    /// <summary>An edge at the starting side of a slanted plate leans with it, or only a sliver of it would be seen.</summary>
-    private void PlaceLeaningEdge(MarkPart edge, Box place, double lean, string? parent)
-    {
-        var box = place with { W = place.W + lean };
-        var clip = string.Create(CultureInfo.InvariantCulture, $"polygon({lean}px 0,100% 0,{place.W}px 100%,0 100%)");
-        Add(edge, edge.Id, parent, box, clip: clip, plate: _plating.PlateOf(edge.Surface, box));
+        if (lean > 0 && ClearOfWords(lean, box, _nodes.Skip(first)) is var less && less < lean)
+        {
+            LeanLess(Plating.Slanted(lean), less, edges, first);
+        }
     }
 
     private IEnumerable<(Measured Part, Box Place)> SetOut(GroupPart group, ImmutableArray<Measured> parts, Box inner)

@@ -84,10 +84,13 @@ internal sealed class Plating(Brand brand, double scale)
         return corner switch
         {
             Corner.Cut => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,100% calc(100% - {c}px),calc(100% - {c}px) 100%,0 100%,0 {c}px)"),
-            Corner.Slant => string.Create(CultureInfo.InvariantCulture, $"polygon({c}px 0,100% 0,calc(100% - {c}px) 100%,0 100%)"),
+            Corner.Slant => Slanted(c),
             _ => null,
         };
     }
+
+    /// <summary>The outline of a plate whose sides lean by so many px.</summary>
+    public static string Slanted(double lean) => string.Create(CultureInfo.InvariantCulture, $"polygon({lean}px 0,100% 0,calc(100% - {lean}px) 100%,0 100%)");
 
     /// <summary>How far the sides of a surface lean, in px; 0 = they stand upright.</summary>
     public double LeanOf(Surface surface, Box box) =>

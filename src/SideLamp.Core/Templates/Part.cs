@@ -41,6 +41,12 @@ public abstract record Part
     /// <summary>Name of a field: the part shows only while that field has words.</summary>
     public string? OnlyIf { get; init; }
 
+    /// <summary>Id of another part: this one shows only while that one is there.</summary>
+    public string? OnlyWith { get; init; }
+
+    /// <summary>Id of another part: this one shows only while that one is not there.</summary>
+    public string? OnlyWithout { get; init; }
+
     /// <summary>Whether it is left out, for now: the workshop hides parts so.</summary>
     public bool Hidden { get; init; }
 

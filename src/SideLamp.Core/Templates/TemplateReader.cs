@@ -45,7 +45,7 @@ public static class TemplateReader
         }
 
         var fields = at.List("fields", ReadField);
-        var context = new ReadingContext([.. fields.Select(field => field.Name)], []);
+        var context = new ReadingContext([.. fields.Select(field => field.Name)], [], []);
         foreach (var twice in fields.GroupBy(field => field.Name).Where(group => group.Count() > 1))
         {
             at.Fault("fields", $"Two fields are called “{twice.Key}”. Names must differ.");
@@ -73,6 +73,11 @@ public static class TemplateReader
             at.Has("stay") ? Duration.FromSeconds(at.Number("stay", 0, 0.5, 86400)) : null,
             at.Object("root") is { } root ? ReadPart(root, context, 1) : Nothing
         );
+        foreach (var (part, property, id) in context.Named.Where(one => !context.Ids.Contains(one.Id)))
+        {
+            part.Fault(property, $"There is no part “{id}” in this template.");
+        }
+
         at.Finish();
         return template;
     }
@@ -110,6 +115,8 @@ public static class TemplateReader
             MinWidth = at.Number("minWidth", 0, 0, 4096),
             MaxWidth = at.Has("maxWidth") ? at.Number("maxWidth", 0, 1, 4096) : null,
             OnlyIf = at.Has("onlyIf") ? context.FieldName(at, "onlyIf") : null,
+            OnlyWith = at.Has("onlyWith") ? context.PartName(at, "onlyWith") : null,
+            OnlyWithout = at.Has("onlyWithout") ? context.PartName(at, "onlyWithout") : null,
             Above = at.Flag("above", false),
             Hidden = at.Flag("hidden", false),
             Turn = at.Number("turn", 0, -360, 360),
@@ -148,8 +155,16 @@ public static class TemplateReader
 /// <summary>What is known of a template while its parts are being read.</summary>
 /// <param name="Fields">Names that parts may show.</param>
 /// <param name="Ids">Of the parts read so far.</param>
-internal sealed record ReadingContext(ImmutableHashSet<string> Fields, HashSet<string> Ids)
+/// <param name="Named">Parts that others go by, and where they are named; they may stand further on.</param>
+internal sealed record ReadingContext(ImmutableHashSet<string> Fields, HashSet<string> Ids, List<(Cursor At, string Property, string Id)> Named)
 {
+    public string PartName(Cursor at, string name)
+    {
+        var id = at.String(name);
+        Named.Add((at, name, id));
+        return id;
+    }
+
     public string FieldName(Cursor at, string name)
     {
         var field = at.String(name);

@@ -73,6 +73,7 @@ public static class AirEndpoints
             chosen = chosen with { Choice = chosen.Choice with { Counts = chosen.Choice.Counts.Clear() } };
         }
 
-        return book.PictureOf(book.ContentOf(stage.Show, chosen, card) ?? throw RefusedException.NotFound("template"), stage.Kept);
+        var show = wish.Brand is { } brand ? stage.Show.Wearing(brand) ?? throw RefusedException.NotFound("brand") : stage.Show;
+        return book.PictureOf(book.ContentOf(show, chosen, card) ?? throw RefusedException.NotFound("template"), stage.Kept);
     }
 }

@@ -46,13 +46,15 @@ public sealed record PressFate(Fates Fate);
 /// <param name="Place">In place of the graphic's own.</param>
 /// <param name="Outfit">In place of the one it wears; empty = all parts show.</param>
 /// <param name="Seat">In place of the graphic's own.</param>
+/// <param name="Brand">Another of the show's brands than the one it wears.</param>
 public sealed record PreviewWish(
     GraphicId Graphic,
     CardId? Card = null,
     ImmutableDictionary<string, string>? Words = null,
     Placement? Place = null,
     SeatId? Seat = null,
-    OutfitId? Outfit = null
+    OutfitId? Outfit = null,
+    string? Brand = null
 );
 
 /// <summary>A graphic that is lit once a cue is done.</summary>

@@ -56,15 +56,7 @@ public static class Endpoints
             .WithName("getShow");
         api.MapPatch(
                 "/show",
-                (ShowEdit edit, PageName page, ShowLoop loop, AssetRepository assets) =>
-                {
-                    if (edit.Brand is { } brand)
-                    {
-                        BrandFiles.CheckFiles(brand, assets);
-                    }
-
-                    return loop.Edit(new EditShow(edit), page, (stage, _) => HeadView.Of(stage.Show));
-                }
+                (ShowEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditShow(edit), page, (stage, _) => HeadView.Of(stage.Show))
             )
             .WithName("editShow")
             .ProducesProblem(400)

@@ -48,7 +48,6 @@ public sealed record PartView(string Id, string Kind, int Depth);
 
 /// <summary>What the show is besides its lists, and what follows from that.</summary>
 /// <param name="Seats">In drawing order, lowest first.</param>
-/// <param name="Legibility">Of the brand that is worn.</param>
 /// <param name="DesignScale">How many px of the canvas one design px is.</param>
 public record HeadView(
     string Name,
@@ -58,7 +57,6 @@ public record HeadView(
     bool LookFirst,
     Loudness Loudness,
     ImmutableArray<Seat> Seats,
-    ImmutableArray<Legibility> Legibility,
     double DesignScale,
     Box GraphicsSafe,
     Box ActionSafe
@@ -73,7 +71,6 @@ public record HeadView(
             show.LookFirst,
             show.Loudness,
             show.Seats,
-            [.. Mending.Of(show.Brand)],
             show.Canvas.Scale,
             SafeAreas.Graphics(show.Canvas),
             SafeAreas.Action(show.Canvas)

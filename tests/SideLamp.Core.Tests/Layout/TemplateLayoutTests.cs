@@ -1,8 +1,10 @@
+using System.Globalization;
 using System.Text.RegularExpressions;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Colours;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Rendering;
 
@@ -93,6 +95,38 @@ public sealed partial class TemplateLayoutTests : IDisposable
         }
     }
 
+    [Theory]
+    [MemberData(nameof(Templates))]
+    public void Words_on_a_slanted_plate_stay_clear_of_its_edges(string file)
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
+        var brand = Brand.Night with { Shape = new Shape(Corner.Slant, 32) };
+        foreach (var words in Words.Append("One line\nanother line\na third\nand a fourth\nand more\nand the last one"))
+        {
+            var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
+            var picture = Layouts.Lay(Dress.Plain(template, brand, Canvas.FullHd), said, _shaper);
+            foreach (var plate in picture.Nodes.Where(node => node.Plate is not null && node.Clip is not null && !node.Id.EndsWith("/shadow", StringComparison.Ordinal)))
+            {
+                // polygon(Lpx 0,100% 0,calc(100% - Lpx) 100%,0 100%): the left side leans in at the top, the right one at the bottom.
+                if (Slant().Match(plate.Clip!) is not { Success: true } slant)
+                {
+                    continue;
+                }
+
+                var lean = double.Parse(slant.Groups[1].Value, CultureInfo.InvariantCulture);
+                foreach (var line in picture.Nodes.Where(node => node.Line is not null && plate.Box.Contains(node.Ink, 0.5)))
+                {
+                    var left = line.Ink.X - plate.Box.X - (lean * (1 - ((line.Ink.Y - plate.Box.Y) / plate.Box.H)));
+                    var right = plate.Box.Right - line.Ink.Right - (lean * ((line.Ink.Bottom - plate.Box.Y) / plate.Box.H));
+                    Assert.True(Math.Min(left, right) >= 8, $"{file} with “{words}”: {line.Id} comes as near as {Math.Min(left, right):0.0} px to the edge of {plate.Id}");
+                }
+            }
+        }
+    }
+
+    [GeneratedRegex(@"^polygon\(([\d.]+)px 0,100% 0,calc")]
+    private static partial Regex Slant();
+
     [GeneratedRegex("#[0-9a-f]{6}(?![0-9a-f])")]
     private static partial Regex SolidColour();
 
@@ -104,6 +138,34 @@ public sealed partial class TemplateLayoutTests : IDisposable
             Layouts.Lay(Dress.Plain(template, Brand.Night, Canvas.FullHd), new Dictionary<string, string> { ["name"] = "Pim", ["role"] = role }, _shaper);
         Assert.True(Lay("").Box.H < Lay("holds the torch").Box.H);
         Assert.DoesNotContain(Lay("").Nodes, node => node.Id.StartsWith("role", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_picture_that_is_not_there_leaves_neither_hole_nor_crumb()
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
+        Picture Lay(string picture, params string[] hidden) =>
+            Layouts.Lay(
+                Dress.Plain(template, Brand.Night, Canvas.FullHd) with { Finish = Finish.Plain with { Hidden = [.. hidden] } },
+                new Dictionary<string, string> { ["name"] = "Pim", ["role"] = "holds the torch", ["picture"] = picture },
+                _shaper
+            );
+        var (without, with, hidden) = (Lay(""), Lay("1f5c6c0a3a8b.png"), Lay("1f5c6c0a3a8b.png", "portrait"));
+        Node Of(Picture picture, string id) => picture.Nodes.Single(node => node.Id == id);
+        // An outfit without the picture looks as a card without one.
+        Assert.Equal(without.Box, hidden.Box);
+        Assert.Equal(Of(without, "name/0").Box, Of(hidden, "name/0").Box);
+        // Beside a round picture the edge would be seen as a crumb below it.
+        Assert.Contains(without.Nodes, node => node.Id == "edge");
+        Assert.DoesNotContain(with.Nodes, node => node.Id == "edge");
+    }
+
+    [Fact]
+    public void A_template_whose_part_goes_by_one_that_is_not_there_is_refused_with_its_place()
+    {
+        var json = File.ReadAllText(Path.Combine(Root, "templates", "name.json")).Replace("\"onlyWith\": \"portrait\"", "\"onlyWith\": \"portait\"", StringComparison.Ordinal);
+        var fault = Assert.Single(TemplateReader.Read(json).Faults);
+        Assert.Equal(("/root/parts/1/parts/1/parts/0/onlyWith", "There is no part “portait” in this template."), (fault.Path, fault.Message));
     }
 
     [Fact]

@@ -47,6 +47,16 @@ public sealed class FoldingTests
         Assert.Equal(("5", true), (_stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"], _stage.Choices[count.Id].Counts.IsEmpty));
     }
 
+    [Fact]
+    public void Cards_in_another_order_leave_the_current_card_current()
+    {
+        var cards = _stage.Show.Graphic(Names)!.Cards;
+        ImmutableArray<CardDraft> turned = [.. cards.Reverse().Select(card => new CardDraft(card.Words, card.Id))];
+        Assert.Null(_stage.Choices[Names].Card);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Cards: turned))));
+        Assert.Equal(cards[0].Id, _stage.Choices.Of(_stage.Show.Graphic(Names)!).UpCard.Id);
+    }
+
     // The last writer wins per value, and the loser is told: a value, what contains it, and what lies in it are the same.
     [Fact]
     public void A_stale_edit_of_the_same_value_or_of_what_contains_it_is_refused_and_undo_counts_as_an_edit()

@@ -49,7 +49,7 @@ export interface paths {
         delete: operations["deleteBrand"];
         options?: never;
         head?: never;
-        patch?: never;
+        patch: operations["editBrand"];
         trace?: never;
     };
     "/api/brands/worn": {
@@ -61,6 +61,22 @@ export interface paths {
         };
         get?: never;
         put: operations["wearBrand"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/brands/legibility": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getLegibility"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -656,6 +672,11 @@ export interface components {
             logo?: string;
             shadow?: null | components["schemas"]["Shadow"];
         };
+        BrandEdit: {
+            /** Format: int64 */
+            revision: number;
+            brand: components["schemas"]["Brand"];
+        };
         BrandFile: {
             format: string;
             brand: components["schemas"]["Brand"];
@@ -999,7 +1020,6 @@ export interface components {
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
             seats: components["schemas"]["Seat"][];
-            legibility: components["schemas"]["Legibility"][];
             /** Format: double */
             designScale: number;
             graphicsSafe: components["schemas"]["Box"];
@@ -1159,6 +1179,7 @@ export interface components {
         MovePath: "arrive" | "leave" | "hold" | "once";
         NewBrand: {
             ready?: null | string;
+            copyOf?: null | string;
         };
         NewFeed: {
             id: components["schemas"]["FeedId"];
@@ -1598,6 +1619,7 @@ export interface components {
             place?: null | components["schemas"]["Placement"];
             seat?: string;
             outfit?: string;
+            brand?: null | string;
         };
         ProblemDetails: {
             type?: null | string;
@@ -1759,7 +1781,6 @@ export interface components {
             name?: null | string;
             liveEdits?: null | boolean;
             lookFirst?: null | boolean;
-            brand?: null | components["schemas"]["Brand"];
             canvas?: null | components["schemas"]["CanvasWish"];
             seatOrder?: null | unknown[];
             loudness?: null | components["schemas"]["Loudness"];
@@ -1804,7 +1825,6 @@ export interface components {
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
             seats: components["schemas"]["Seat"][];
-            legibility: components["schemas"]["Legibility"][];
             /** Format: double */
             designScale: number;
             graphicsSafe: components["schemas"]["Box"];
@@ -2241,6 +2261,59 @@ export interface operations {
             };
         };
     };
+    editBrand: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BrandEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfBrand"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     wearBrand: {
         parameters: {
             query?: never;
@@ -2261,6 +2334,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReceiptOfBrand"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getLegibility: {
+        parameters: {
+            query: {
+                name: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Legibility"][];
                 };
             };
             /** @description Not Found */
@@ -2324,7 +2428,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["ReceiptOfBrand"];
                 };
             };
             /** @description Bad Request */

@@ -1,6 +1,6 @@
 import { Download, Plus, Shirt, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useRef } from 'react';
+import { useRef, useState } from 'react';
 import { useLive } from '../live/live';
 import { edits } from '../show/edits';
 import { useShow, type Brand } from '../show/show';
@@ -9,12 +9,20 @@ import { Button } from '../ui/Button';
 import { KeptText } from '../show/KeptText';
 import { ask } from '../ui/ask';
 
-/** The brands that the show keeps: one press wears another. What is lit follows only when it is asked to. */
-export function BrandChoice() {
+interface Props {
+  /** The one that is open. */
+  brand: Brand;
+  onOpen(name: string): void;
+  /** It has another name from now on. */
+  onRename(name: string): void;
+}
+
+/** The brands that the show keeps: one press opens another, a second one uses it. What is lit follows only when it is asked to. */
+export function BrandChoice({ brand, onOpen, onRename }: Props) {
+  const [opened, setOpened] = useState(0);
   const show = useShow();
-  const lit = useLive(litIn);
-  const old = lit.filter((airing) => airing.edited).length;
-  const brand = show.brand;
+  const old = useLive(litIn).filter((airing) => airing.edited).length;
+  const inUse = brand.name === show.brand.name;
 
   return (
     <div className="flex flex-wrap items-center gap-2">
@@ -24,28 +32,45 @@ export function BrandChoice() {
             key={one.name}
             type="button"
             aria-pressed={one.name === brand.name}
-            onClick={() => void edits.wearBrand(one.name, false)}
+            onClick={() => {
+              setOpened((times) => times + 1);
+              onOpen(one.name);
+            }}
             className="flex min-h-10 items-center gap-2.5 rounded-[10px] bg-panel py-1 pr-3.5 pl-2 hover:bg-raised aria-pressed:font-semibold aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
           >
             <Tints brand={one} />
             {one.name}
+            {one.name === show.brand.name && <span className="text-[11.5px] font-semibold text-lamp-soft">in use</span>}
           </button>
         ))}
       </div>
-      <AddBrand />
-      {old > 0 && (
+      <AddBrand brand={brand} onOpen={onOpen} />
+      {!inUse && (
+        <Button kind="cool" onClick={() => void edits.wearBrand(brand.name, false)}>
+          <Shirt aria-hidden size={15} /> Use “{brand.name}”
+        </Button>
+      )}
+      {inUse && old > 0 && (
         <Button kind="lamp" onClick={() => void edits.wearBrand(brand.name, true)}>
           <Shirt aria-hidden size={15} /> Apply to graphics on air
         </Button>
       )}
       <div className="ml-auto flex items-center gap-1.5">
         <KeptText
-          key={brand.name}
+          // The field of a brand stays while its name is typed; that of another one is another field.
+          key={opened}
           aria-label="Name of this brand"
           className="w-44"
           maxLength={40}
           value={brand.name}
-          onKeep={(name, from) => edits.show({ brand: { ...brand, name: name.trim() } }, from)}
+          onKeep={async (text, from) => {
+            const name = text.trim();
+            const kept = edits.brand(brand.name, { ...brand, name }, from);
+            onRename(name);
+            if (await kept) return true;
+            onRename(brand.name);
+            return false;
+          }}
         />
         <Button
           kind="bare"
@@ -58,9 +83,9 @@ export function BrandChoice() {
         <Button
           kind="bare"
           aria-label="Delete this brand"
-          title={show.brands.length === 1 ? 'A show wears one brand at least' : 'Delete this brand'}
-          disabled={show.brands.length === 1}
-          onClick={() => void remove(brand, show.brands)}
+          title={inUse ? 'The show uses it: use another one first' : 'Delete this brand'}
+          disabled={inUse}
+          onClick={() => void remove(brand.name)}
         >
           <Trash2 aria-hidden size={16} />
         </Button>
@@ -69,11 +94,9 @@ export function BrandChoice() {
   );
 }
 
-async function remove(brand: Brand, all: Brand[]): Promise<void> {
-  const next = all.find((one) => one.name !== brand.name)!;
-  const words = `The show wears “${next.name}” then. This cannot be undone.`;
-  if (!(await ask({ title: `Delete the brand “${brand.name}”?`, words, yes: 'Delete it' }))) return;
-  if (await edits.wearBrand(next.name, false)) await edits.deleteBrand(brand.name);
+async function remove(name: string): Promise<void> {
+  const words = 'What is on air keeps its look. This cannot be undone.';
+  if (await ask({ title: `Delete the brand “${name}”?`, words, yes: 'Delete it' })) await edits.deleteBrand(name);
 }
 
 function Tints({ brand }: { brand: Brand }) {
@@ -87,8 +110,12 @@ function Tints({ brand }: { brand: Brand }) {
   );
 }
 
-function AddBrand() {
+function AddBrand({ brand, onOpen }: Pick<Props, 'brand' | 'onOpen'>) {
   const show = useShow();
+  const add = async (added: Promise<string | null>): Promise<void> => {
+    const name = await added;
+    if (name) onOpen(name);
+  };
   const file = useRef<HTMLInputElement>(null);
   const item = 'flex cursor-default items-center gap-2.5 rounded-lg px-3 py-2 outline-none data-highlighted:bg-ridge';
   return (
@@ -105,12 +132,16 @@ function AddBrand() {
             sideOffset={6}
             className="z-40 min-w-60 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
           >
-            <DropdownMenu.Item className={item} onSelect={() => void edits.addBrand()}>
-              A copy of “{show.brand.name}”
+            <DropdownMenu.Item className={item} onSelect={() => void add(edits.addBrand({ copyOf: brand.name }))}>
+              A copy of “{brand.name}”
             </DropdownMenu.Item>
             <DropdownMenu.Label className="px-3 pt-2 pb-1 text-[11.5px] text-quiet">Begin from</DropdownMenu.Label>
             {show.readyBrands.map((ready) => (
-              <DropdownMenu.Item key={ready.name} className={item} onSelect={() => void edits.addBrand(ready.name)}>
+              <DropdownMenu.Item
+                key={ready.name}
+                className={item}
+                onSelect={() => void add(edits.addBrand({ ready: ready.name }))}
+              >
                 <Tints brand={ready} /> {ready.name}
               </DropdownMenu.Item>
             ))}
@@ -131,7 +162,7 @@ function AddBrand() {
         onChange={(event) => {
           const picked = event.target.files?.[0];
           event.target.value = '';
-          if (picked) void edits.importBrand(picked);
+          if (picked) void add(edits.importBrand(picked));
         }}
       />
     </>

@@ -1,8 +1,9 @@
 import { useCallback } from 'react';
+import { useSearchParams } from 'react-router';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { edits } from '../show/edits';
-import { useShow, type Graphic } from '../show/show';
+import { useShow, type Brand, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Seen } from '../ui/Seen';
@@ -14,16 +15,23 @@ import { Plates } from './Plates';
 import { Motion } from './Motion';
 import { Typefaces } from './Typefaces';
 
-/** The look of the whole show, with the show's own graphics beside it, re-dressing as it is edited. */
+/** A brand of the show, with the show's own graphics beside it in its look: the one in use, or another that was opened. */
 export function BrandPage() {
   const show = useShow();
-  const brand = show.brand;
-  const keep = useCallback<KeepBrand>((change, from) => edits.show({ brand: { ...brand, ...change } }, from), [brand]);
+  const [asked, setAsked] = useSearchParams();
+  const brand = show.brands.find((one) => one.name === asked.get('open')) ?? show.brand;
+  const open = useCallback((name: string) => setAsked({ open: name }), [setAsked]);
+  /** The same brand, under another name. */
+  const follow = useCallback((name: string) => setAsked({ open: name }, { replace: true }), [setAsked]);
+  const keep = useCallback<KeepBrand>(
+    (change, from) => edits.brand(brand.name, { ...brand, ...change }, from),
+    [brand],
+  );
 
   return (
     <Page title="Brand" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
-        <BrandChoice />
+        <BrandChoice brand={brand} onOpen={open} onRename={follow} />
         <div className="grid min-h-0 grid-cols-[356px_minmax(0,1fr)] gap-5">
           <div className="grid min-h-0 content-start gap-6 overflow-y-auto pr-2 pb-2">
             <PaletteRoles brand={brand} keep={keep} />
@@ -39,7 +47,7 @@ export function BrandPage() {
           >
             {show.graphics.map((graphic) => (
               <Seen key={graphic.id} className="aspect-video">
-                <Sample graphic={graphic} />
+                <Sample graphic={graphic} brand={brand} />
               </Seen>
             ))}
             {show.graphics.length === 0 && (
@@ -52,7 +60,7 @@ export function BrandPage() {
   );
 }
 
-function Sample({ graphic }: { graphic: Graphic }) {
-  const { data } = usePicture(graphic.id);
+function Sample({ graphic, brand }: { graphic: Graphic; brand: Brand }) {
+  const { data } = usePicture(graphic.id, undefined, undefined, undefined, brand);
   return <PictureView close picture={data} label={`${graphic.name} in this brand`} className="rounded-xl" />;
 }

@@ -1,11 +1,12 @@
 import { Pipette, Sparkles } from 'lucide-react';
 import { useState } from 'react';
-import { useShow, type Brand } from '../show/show';
+import type { Brand } from '../show/show';
 import { Button } from '../ui/Button';
 import { ColourPick } from '../ui/ColourPick';
 import { KeptText } from '../show/KeptText';
 
 import type { KeepBrand } from './keepBrand';
+import { useLegibility, type Legibility } from './useLegibility';
 
 type Role = keyof Brand['palette'];
 
@@ -20,9 +21,9 @@ const roles: { role: Role; name: string; use: string }[] = [
 
 /** The brand's colours by role, each with how well it can be read where templates put it. */
 export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
-  const show = useShow();
+  const legibility = useLegibility(brand);
   const set = (change: Partial<Brand['palette']>): void => void keep({ palette: { ...brand.palette, ...change } });
-  const faint = show.legibility.filter((one) => one.mended);
+  const faint = legibility.filter((one) => one.mended);
   return (
     <section aria-label="Palette" className="grid gap-2">
       <div className="flex min-h-9 items-center justify-between">
@@ -34,11 +35,17 @@ export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand })
         )}
       </div>
       {roles.map((one) => (
-        <Swatch key={one.role} {...one} colour={brand.palette[one.role]} onKeep={(to) => set({ [one.role]: to })} />
+        <Swatch
+          key={one.role}
+          {...one}
+          read={legibility.find((how) => how.role === one.role)}
+          colour={brand.palette[one.role]}
+          onKeep={(to) => set({ [one.role]: to })}
+        />
       ))}
       <p className="text-[11.5px] text-quiet">
         Contrast as WCAG measures it; words want 4.5 : 1. Words on accent and alarm are worked out:{' '}
-        {show.legibility
+        {legibility
           .filter((one) => one.on !== 'plate')
           .map((one) => `${one.ratio.toFixed(1)} on ${one.on}`)
           .join(', ')}
@@ -49,17 +56,16 @@ export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand })
 }
 
 interface SwatchProps {
-  role: Role;
+  /** How well it can be read; undefined = no words are set in it. */
+  read: Legibility | undefined;
   name: string;
   use: string;
   colour: string;
   onKeep(colour: string): void;
 }
 
-function Swatch({ role, name, use, colour, onKeep }: SwatchProps) {
-  const show = useShow();
+function Swatch({ read, name, use, colour, onKeep }: SwatchProps) {
   const [wrong, setWrong] = useState(false);
-  const read = show.legibility.find((one) => one.role === role);
   const type = (text: string): void => {
     const known = CSS.supports('color', text.trim());
     setWrong(!known);

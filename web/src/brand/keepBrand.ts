@@ -1,7 +1,7 @@
 import type { Brand } from '../show/show';
 
 /**
- * Keeps a change of the brand that is worn.
+ * Keeps a change of the brand that is open.
  * @param from the revision that it was begun on
  * @returns whether it was kept
  */

@@ -1,7 +1,7 @@
-import { useVirtualizer } from '@tanstack/react-virtual';
+import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { ChevronUp, Copy, Plus, Table2, Trash2 } from 'lucide-react';
-import { useEffect, useRef, useState } from 'react';
+import { useEffect, useRef } from 'react';
 import { Link } from 'react-router';
 import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
@@ -9,8 +9,8 @@ import { usePicture } from '../monitor/usePicture';
 import type { Card, Graphic } from '../show/show';
 import { litIn } from '../show/air';
 import { Button } from '../ui/Button';
+import { Ordered, useDragged, useOrdered } from '../ui/Ordered';
 import { cardEdits } from './cardEdits';
-import { useDropPlace } from './useDropPlace';
 
 const width = 148;
 const gap = 8;
@@ -25,7 +25,7 @@ interface Props {
 export function CardStrip({ graphic, chosen, onChoose }: Props) {
   const cards = cardEdits(graphic.id);
   const scroller = useRef<HTMLDivElement>(null);
-  const [dragged, setDragged] = useState<string | null>(null);
+  const { setDragged, withDragged } = useDragged();
   const at = graphic.cards.findIndex((card) => card.id === chosen.id);
   // eslint-disable-next-line react-hooks/incompatible-library -- its own way of telling what is in sight
   const strip = useVirtualizer({
@@ -33,6 +33,7 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
     count: graphic.cards.length,
     getScrollElement: () => scroller.current,
     estimateSize: () => width + gap,
+    rangeExtractor: (range) => withDragged(defaultRangeExtractor(range)),
     overscan: 3,
   });
   // The chosen card is brought into sight, wherever it was chosen.
@@ -82,31 +83,35 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
         role="listbox"
         aria-label="Cards of this graphic"
         aria-orientation="horizontal"
+        aria-description="Arrows choose a card, Alt with an arrow moves it"
         tabIndex={0}
         onKeyDown={keys}
         className="overflow-x-auto overflow-y-hidden rounded-xl p-1 pb-2"
       >
-        <div className="relative" style={{ width: strip.getTotalSize(), height: 122 }}>
-          {strip.getVirtualItems().map((item) => {
-            const card = graphic.cards[item.index]!;
-            return (
-              <div key={card.id} className="absolute top-0" style={{ left: item.start, width }}>
-                <Thumbnail
-                  graphic={graphic}
-                  card={card}
-                  number={item.index + 1}
-                  chosen={card.id === chosen.id}
-                  onChoose={() => onChoose(card.id)}
-                  onDrag={() => setDragged(card.id)}
-                  onDrop={() => {
-                    if (dragged) void cards.move(dragged, item.index);
-                    setDragged(null);
-                  }}
-                />
-              </div>
-            );
-          })}
-        </div>
+        <Ordered
+          ids={graphic.cards.map((card) => card.id)}
+          direction="across"
+          nameOf={(id) => `card ${graphic.cards.findIndex((card) => card.id === id) + 1}`}
+          onDrag={setDragged}
+          onMove={(id, to) => void cards.move(id, to)}
+        >
+          <div className="relative" style={{ width: strip.getTotalSize(), height: 122 }}>
+            {strip.getVirtualItems().map((item) => {
+              const card = graphic.cards[item.index]!;
+              return (
+                <div key={card.id} className="absolute top-0" style={{ left: item.start, width }}>
+                  <Thumbnail
+                    graphic={graphic}
+                    card={card}
+                    number={item.index + 1}
+                    chosen={card.id === chosen.id}
+                    onChoose={() => onChoose(card.id)}
+                  />
+                </div>
+              );
+            })}
+          </div>
+        </Ordered>
       </div>
     </section>
   );
@@ -118,27 +123,24 @@ interface ThumbnailProps {
   number: number;
   chosen: boolean;
   onChoose(): void;
-  onDrag(): void;
-  onDrop(): void;
 }
 
-function Thumbnail({ graphic, card, number, chosen, onChoose, onDrag, onDrop }: ThumbnailProps) {
+function Thumbnail({ graphic, card, number, chosen, onChoose }: ThumbnailProps) {
   const { data } = usePicture(graphic.id, undefined, card.id);
   const lit = useLive((live) => litIn(live).some((airing) => airing.card === card.id && airing.graphic === graphic.id));
-  const place = useDropPlace(onDrop);
+  const { ref, style, listeners } = useOrdered(card.id);
   return (
     <div
       role="option"
       aria-selected={chosen}
       aria-label={`Card ${number}${card.id === graphic.up ? ', current' : ''}${lit ? ', on air' : ''}`}
-      draggable
+      ref={ref}
+      style={style}
+      {...listeners}
       onClick={onChoose}
-      onDragStart={onDrag}
-      {...place.handlers}
       className={clsx(
-        'cursor-pointer overflow-hidden rounded-lg bg-panel',
+        'relative cursor-pointer overflow-hidden rounded-lg bg-panel',
         chosen ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
-        place.over && 'shadow-[-4px_0_0_var(--color-cool)]',
       )}
     >
       <PictureView close picture={data} label={`Card ${number}`} />

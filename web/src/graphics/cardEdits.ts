@@ -15,8 +15,8 @@ export function cardEdits(graphic: string) {
   return {
     keep,
     add: (words: Words = {}) => keep((all) => [...all, { words }]),
-    duplicate: (id: string) =>
-      keep((all) => all.flatMap((card) => (card.id === id ? [card, { words: card.words }] : [card]))),
+    duplicate: (...ids: string[]) =>
+      keep((all) => all.flatMap((card) => (ids.includes(card.id) ? [card, { words: card.words }] : [card]))),
     remove: (ids: readonly string[]) => keep((all) => all.filter((card) => !ids.includes(card.id))),
     /** Moves a card to where another one stands. */
     move: (id: string, to: number) =>

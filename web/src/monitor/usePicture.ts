@@ -5,7 +5,7 @@ import type { Picture } from '../painter/wire';
 import { wholeOf } from '../show/placeholders';
 import { timerIn } from '../show/timerWords';
 import { takesFrom } from '../show/feedWords';
-import { templateOf, upCardOf, useShow, useUnderWay, type Placement, type Show } from '../show/show';
+import { templateOf, upCardOf, useShow, useUnderWay, type Brand, type Placement, type Show } from '../show/show';
 
 /** The laid-out picture of a graphic as it would be lit now, perhaps with words that are still being typed. */
 export function usePicture(
@@ -14,6 +14,8 @@ export function usePicture(
   card?: string,
   /** In place of the graphic's own, while it is being moved. */
   place?: Placement,
+  /** In place of the one that the show wears. */
+  brand?: Brand,
 ) {
   // Half a placeholder is no words yet.
   const words = typed && Object.fromEntries(Object.entries(typed).map(([name, text]) => [name, wholeOf(text)]));
@@ -23,9 +25,10 @@ export function usePicture(
   const fed = useLive((live) => [...feedsIn(said, live), ...timersIn(said, live)]);
   return useQuery({
     // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
-    queryKey: ['picture', graphic, made, words, place, fed, early],
+    queryKey: ['picture', graphic, made, words, place, brand, fed, early],
     staleTime: early ? 0 : Infinity,
-    queryFn: () => answered(client.POST('/api/preview', { body: { graphic: graphic!, card, words, place } })),
+    queryFn: () =>
+      answered(client.POST('/api/preview', { body: { graphic: graphic!, card, words, place, brand: brand?.name } })),
     enabled: !!graphic,
     placeholderData: keepPreviousData,
     retry: false,

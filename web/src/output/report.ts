@@ -1,5 +1,5 @@
 const reportEvery = 3000;
-const countFor = 1000;
+const countFor = 250;
 
 export interface Report {
   k: 'report';
@@ -23,7 +23,7 @@ export function startReports(send: (report: Report) => void): void {
   window.addEventListener('resize', () => void report());
 }
 
-/** Frames are counted for a second only: counting them always would keep a quiet page busy. */
+/** Frames are counted for a moment only: counting them always would keep a quiet page busy, and its frames stand in the way of a press. */
 function countFrames(): Promise<number> {
   return new Promise((resolve) => {
     const start = performance.now();

@@ -1,6 +1,7 @@
 import { changing, fadeIn, glide, hasOtherWords } from './change';
 import { isAtRest, legNow } from './leg';
 import { mountNode, type MountedNode } from './node';
+import { dressed } from './style';
 import type { Item, Leg, Node } from './wire';
 
 /** A drawn item. It owns its element; `update` touches only nodes that are other objects than before. */
@@ -14,8 +15,7 @@ export interface MountedItem {
 /** Draws one airing. It joins at the right moment of its motion: an entrance that is over is not played (rule 34). */
 export function mountItem(root: HTMLElement, first: Item, now: () => number): MountedItem {
   const element = document.createElement('div');
-  element.style.position = 'absolute';
-  element.style.inset = '0';
+  element.className = dressed.inner;
   root.append(element);
   const nodes = new Map<string, MountedNode>();
   const changes = changing();
@@ -126,5 +126,7 @@ function isSame(before: readonly Node[], after: readonly Node[]): boolean {
 }
 
 function firstNode(holder: HTMLElement): Element | null {
-  return holder.querySelector(':scope > [data-node]');
+  let child = holder.firstElementChild;
+  while (child && !child.hasAttribute('data-node')) child = child.nextElementSibling;
+  return child;
 }

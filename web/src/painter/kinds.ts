@@ -1,5 +1,6 @@
 import { dressLine, setDigits } from './line';
 import { mountMedia } from './media';
+import { put } from './style';
 import { drain, followTimer } from './timer';
 import type { Node } from './wire';
 
@@ -27,17 +28,22 @@ export function draw(element: HTMLElement, node: Node, now: () => number): Drawn
   return kinds[kindOf(node)](element, node, now);
 }
 
+/** Whether two values are written alike: what came anew over the wire is another object each time. */
+export function isAlike(one: unknown, other: unknown): boolean {
+  return one === other || JSON.stringify(one) === JSON.stringify(other);
+}
+
 const kinds: Record<Kind, Draw> = { group: () => ({ update: () => undefined }), plate, line, digits, image, drawing };
 
 /** A plate, or the filling of a meter that runs with a timer. */
 function plate(element: HTMLElement, first: Node, now: () => number): Drawn {
   let halt: (() => void) | null = null;
-  let drained = '';
+  let drawn: Node | null = null;
   const update = (node: Node): void => {
+    const before = drawn;
+    drawn = node;
     if (node.plate) dressPlate(element, node.plate);
-    const told = JSON.stringify([node.drain, node.plate?.radius]);
-    if (told === drained) return;
-    drained = told;
+    if (before && isAlike(before.drain, node.drain) && before.plate?.radius === node.plate?.radius) return;
     halt?.();
     halt = node.drain ? drain(element, node.drain, node.plate?.radius ?? 0, now) : null;
   };
@@ -46,15 +52,15 @@ function plate(element: HTMLElement, first: Node, now: () => number): Drawn {
 }
 
 function line(element: HTMLElement, first: Node): Drawn {
-  let set = '';
-  const update = (node: Node): void => {
-    // A line that only moved keeps its letters, and the pictures among them.
-    const told = JSON.stringify(node.line);
-    if (told !== set) dressLine(element, node.line!);
-    set = told;
+  let set = first.line!;
+  dressLine(element, set);
+  return {
+    update({ line: next }) {
+      // A line that only moved keeps its letters, and the pictures among them.
+      if (!isAlike(next, set)) dressLine(element, next!);
+      set = next!;
+    },
   };
-  update(first);
-  return { update };
 }
 
 /** The figures of a timer: the page sets them itself. */
@@ -74,7 +80,7 @@ function image(element: HTMLElement, first: Node): Drawn {
   let media = mountMedia(element, first.image!);
   return {
     update({ image: next }) {
-      if (JSON.stringify(next) === JSON.stringify(media.image)) return;
+      if (isAlike(next, media.image)) return;
       media.remove();
       media = mountMedia(element, next!);
     },
@@ -91,10 +97,10 @@ function drawing(element: HTMLElement, first: Node): Drawn {
 
 function dressPlate(element: HTMLElement, { light, fill, radius, halo }: NonNullable<Node['plate']>): void {
   const layers = [light, fill.startsWith('#') ? null : fill].filter(Boolean);
-  element.style.backgroundColor = fill.startsWith('#') ? fill : 'transparent';
-  element.style.backgroundImage = layers.join(',');
-  element.style.borderRadius = `${radius}px`;
-  element.style.boxShadow = halo ?? 'none';
+  put(element, 'backgroundColor', fill.startsWith('#') ? fill : '');
+  put(element, 'backgroundImage', layers.join(','));
+  put(element, 'borderRadius', radius ? `${radius}px` : '');
+  put(element, 'boxShadow', halo ?? '');
 }
 
 function dressDrawing(element: HTMLElement, { side, path: outline, ink }: NonNullable<Node['drawing']>): void {

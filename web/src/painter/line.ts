@@ -1,27 +1,23 @@
 import { family } from './face';
+import { dressed, put } from './style';
 import type { Node } from './wire';
 
 type Line = NonNullable<Node['line']>;
 
 /** One line, set as it was measured: nothing here may be left to the browser's own judgement. */
 export function dressLine(element: HTMLElement, line: Line): void {
-  const { style } = element;
   const face = line.spans.find((span) => span.face)?.face;
+  element.className = dressed.line;
   element.lang = 'en';
   element.dir = line.rtl ? 'rtl' : 'ltr';
-  style.unicodeBidi = 'isolate';
-  style.whiteSpace = 'pre';
-  style.font = `normal ${line.size}px/1 ${face ? family(face) : 'sans-serif'}`;
-  style.fontSynthesis = 'none';
-  style.fontOpticalSizing = 'none';
-  style.fontKerning = 'normal';
-  style.textRendering = 'geometricPrecision';
-  style.color = line.ink;
-  style.letterSpacing = line.spacing ? `${line.spacing}px` : 'normal';
-  style.fontVariantLigatures = line.spacing ? 'no-common-ligatures' : 'normal';
-  style.textDecoration = line.underline ? 'underline from-font' : 'none';
-  style.textShadow = line.glow ?? 'none';
-  fill(element, line, () => spansOf(line));
+  put(element, 'fontFamily', face ? family(face) : '');
+  put(element, 'fontSize', `${line.size}px`);
+  put(element, 'color', line.ink);
+  put(element, 'letterSpacing', line.spacing ? `${line.spacing}px` : '');
+  put(element, 'fontVariantLigatures', line.spacing ? 'no-common-ligatures' : '');
+  put(element, 'textDecoration', line.underline ? 'underline from-font' : '');
+  put(element, 'textShadow', line.glow ?? '');
+  fill(element, line, () => spansOf(line, face));
 }
 
 /** The words of a timer, each letter in a cell of its own width: nothing shifts as figures change. */
@@ -60,8 +56,11 @@ function outlined(line: Line, make: () => HTMLElement[]): HTMLElement[] {
   return [copy, over];
 }
 
-function spansOf(line: Line): HTMLElement[] {
-  return line.spans.map((span) => (span.emoji ? emoji(span.emoji, span.text) : words(span.text, span.face)));
+/** @param face of the whole line: a span names its own only where it is another */
+function spansOf(line: Line, face: string | null | undefined): HTMLElement[] {
+  return line.spans.map((span) =>
+    span.emoji ? emoji(span.emoji, span.text) : words(span.text, span.face === face ? null : span.face),
+  );
 }
 
 function words(text: string, face: string | null | undefined): HTMLElement {

@@ -1,5 +1,6 @@
-import { draw, kindOf, type Drawn } from './kinds';
+import { draw, isAlike, kindOf, type Drawn } from './kinds';
 import { atRest, playHold, playLeg, playOnce } from './motion';
+import { dressed, put } from './style';
 import type { Leg, Node } from './wire';
 
 /** Where a node stands within its parent, in px. */
@@ -34,11 +35,10 @@ export interface MountedNode {
 export function mountNode(first: Node, litAt: number, upSince: number, now: () => number): MountedNode {
   const outer = document.createElement('div');
   const inner = document.createElement('div');
-  outer.style.position = 'absolute';
-  inner.style.position = 'absolute';
-  inner.style.inset = '0';
+  outer.className = dressed.node;
+  inner.className = dressed.inner;
   outer.append(inner);
-  outer.dataset.node = first.id;
+  outer.setAttribute('data-node', first.id);
   let node = first;
   let drawn: Drawn = draw(inner, node, now);
   let stand: Stand | null = null;
@@ -66,7 +66,7 @@ export function mountNode(first: Node, litAt: number, upSince: number, now: () =
     place(parent) {
       const { x, y, w, h } = node.box;
       stand = { left: x - (parent?.box.x ?? 0), top: y - (parent?.box.y ?? 0), width: w, height: h };
-      for (const side of ['left', 'top', 'width', 'height'] as const) outer.style[side] = `${stand[side]}px`;
+      for (const side of ['left', 'top', 'width', 'height'] as const) put(outer, side, `${stand[side]}px`);
     },
     update(next, since) {
       const before = node;
@@ -79,7 +79,7 @@ export function mountNode(first: Node, litAt: number, upSince: number, now: () =
       dressFrame(outer, inner, node);
       if (isSameKind) drawn.update(node);
       else drawn = draw(inner, node, now);
-      const isOther = JSON.stringify(before.image) !== JSON.stringify(node.image);
+      const isOther = !isAlike(before.image, node.image);
       if (isOther || once.length > 0 || node.moves.some((move) => move.path === 'once')) begin(since);
     },
     play(leg) {
@@ -98,19 +98,20 @@ export function mountNode(first: Node, litAt: number, upSince: number, now: () =
 
 /** Nothing is left of what was drawn but the children. */
 function clear(inner: HTMLElement): void {
-  inner.style.cssText = 'position:absolute;inset:0';
+  inner.style.cssText = '';
+  inner.className = dressed.inner;
   for (const child of [...inner.children]) if (!(child instanceof HTMLElement && child.dataset.node)) child.remove();
 }
 
 /** What all kinds of node have in common: how they stand, and what they let be seen of their children. */
 function dressFrame(outer: HTMLElement, inner: HTMLElement, node: Node): void {
   const rest = atRest(node.stance);
-  outer.style.transform = rest.transform;
-  outer.style.opacity = rest.opacity;
-  outer.style.filter = node.blur ? `blur(${node.blur}px)` : '';
-  inner.style.overflow = node.mask == null ? 'visible' : 'hidden';
-  inner.style.borderRadius = node.mask == null ? '' : `${node.mask}px`;
-  inner.style.clipPath = node.clip ?? '';
+  put(outer, 'transform', rest.transform);
+  put(outer, 'opacity', rest.opacity);
+  put(outer, 'filter', node.blur ? `blur(${node.blur}px)` : '');
+  put(inner, 'overflow', node.mask == null ? '' : 'hidden');
+  if (!node.plate) put(inner, 'borderRadius', node.mask == null ? '' : `${node.mask}px`);
+  put(inner, 'clipPath', node.clip ?? '');
   feather(inner, node.feather);
 }
 
@@ -119,6 +120,6 @@ function feather(element: HTMLElement, edges: readonly number[] | null | undefin
   const [top, right, bottom, left] = edges ?? [];
   const across = `linear-gradient(90deg,transparent 0,#000 ${left}px,#000 calc(100% - ${right}px),transparent 100%)`;
   const down = `linear-gradient(180deg,transparent 0,#000 ${top}px,#000 calc(100% - ${bottom}px),transparent 100%)`;
-  element.style.setProperty('-webkit-mask-image', edges ? `${across},${down}` : '');
-  element.style.setProperty('-webkit-mask-composite', edges ? 'source-in' : '');
+  put(element, 'webkitMaskImage', edges ? `${across},${down}` : '');
+  put(element, 'webkitMaskComposite', edges ? 'source-in' : '');
 }

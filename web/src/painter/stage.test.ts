@@ -195,3 +195,15 @@ test('a film that is only moved goes on playing', () => {
   stage.show(model(item([film(40)], rest)));
   expect(root.querySelector('video')).toBe(playing);
 });
+
+test('a plate is round from the start and when it is coloured anew; what hides its children is round by its own', () => {
+  const root = document.createElement('div');
+  const stage = mountStage(root, () => 5000);
+  const plate = (fill: string): Node => ({ ...node('plate', []), plate: { fill, radius: 16 } });
+  const masked: Node = { ...node('window', []), mask: 9 };
+  const inner = (id: string) => root.querySelector<HTMLElement>(`[data-node=${id}] > div`)!.style;
+  stage.show(model(item([plate('#123456'), masked])));
+  expect([inner('plate').borderRadius, inner('window').borderRadius]).toEqual(['16px', '9px']);
+  stage.show(model(item([plate('#654321'), masked])));
+  expect([inner('plate').borderRadius, inner('plate').backgroundColor]).toEqual(['16px', 'rgb(101, 67, 33)']);
+});

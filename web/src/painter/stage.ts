@@ -1,6 +1,7 @@
 import type { Model } from './model';
 import { nextTurn } from './leg';
 import { mountItem, type MountedItem } from './item';
+import { bringStyles } from './style';
 
 /** A drawn canvas: all items of an output, in canvas px. */
 export interface Stage {
@@ -14,6 +15,7 @@ export interface Stage {
  * @param now the server's time in ms
  */
 export function mountStage(root: HTMLElement, now: () => number): Stage {
+  bringStyles(root.ownerDocument);
   const items = new Map<string, MountedItem>();
   let timer = 0;
   let model: Model | null = null;

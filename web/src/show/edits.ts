@@ -7,6 +7,7 @@ import {
   showNow,
   whole,
   type Asset,
+  type Brand,
   type Card,
   type Change,
   type Edit,
@@ -149,9 +150,29 @@ export const edits = {
       { within: filePatience },
     ),
 
-  /** A copy of the brand that is worn, or one to begin from; it is worn from now on. */
-  addBrand: async (ready?: string): Promise<boolean> =>
-    !!(await keep('brands', (_, signal) => answered(client.POST('/api/brands', { body: { ready }, signal })))),
+  /** A copy of a brand, or a ready-made one. Its name; nothing wears it yet. */
+  addBrand: async (wish: Schemas['NewBrand']): Promise<string | null> =>
+    (await keep('brands', (_, signal) => answered(client.POST('/api/brands', { body: wish, signal }))))?.id ?? null,
+
+  /**
+   * Another look, or name, of a brand, whether it is worn or not.
+   * @param from the revision that it was begun on
+   */
+  brand: async (name: string, brand: Brand, from?: number): Promise<boolean> => {
+    const dressed = (old: Brand): Brand => (old.name === name ? brand : old);
+    return !!(await keep(
+      'brands',
+      (revision, signal) =>
+        answered(client.PATCH('/api/brands', { params: { query: { name } }, body: { revision, brand }, signal })),
+      {
+        from,
+        change: {
+          what: whole,
+          make: (old) => ({ ...old, brand: dressed(old.brand), brands: old.brands.map(dressed) }),
+        },
+      },
+    ));
+  },
 
   /** @param onAir whether what is lit changes too, at once */
   wearBrand: async (name: string, onAir: boolean): Promise<boolean> =>
@@ -164,10 +185,13 @@ export const edits = {
       answered(client.DELETE('/api/brands', { params: { query: { name } }, signal })),
     )),
 
-  importBrand: async (file: File): Promise<boolean> =>
-    !!(await keep('brands', (_, signal) => answered(client.POST('/api/brands/file', { ...bytesOf(file), signal })), {
-      within: filePatience,
-    })),
+  /** The brand's name; nothing wears it yet. */
+  importBrand: async (file: File): Promise<string | null> =>
+    (
+      await keep('brands', (_, signal) => answered(client.POST('/api/brands/file', { ...bytesOf(file), signal })), {
+        within: filePatience,
+      })
+    )?.id ?? null,
 };
 
 /** A request whose body is the file itself. */

@@ -30,6 +30,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
   // Within a list's row the line's own columns can be shown as well.
   const inList = rowsOf(root).some((one) => one.part.part === 'list' && find(one.part, part.id) && one.part !== part);
   const fields = inList ? [...template.fields, ...columns] : template.fields;
+  const others = rowsOf(root).flatMap((one) => (one.part.id === part.id || one.part === root ? [] : [one.part.id]));
   const change = (properties: Record<string, unknown>): void =>
     onChange(chosen.reduce((tree, id) => set(tree, id, properties), root));
   /** A text shows a field or words of its own, never both. */
@@ -63,6 +64,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
                   property={property}
                   value={part[property.name]}
                   fields={fields}
+                  parts={others}
                   onKeep={(value) => change(rule(property.name, value))}
                 />
               </div>

@@ -10,11 +10,13 @@ interface Props {
   property: Property;
   value: unknown;
   fields: readonly { name: string; label: string }[];
+  /** Ids of the other parts. */
+  parts: readonly string[];
   onKeep(value: unknown): void;
 }
 
 /** One property of a part. What is as the format has it by itself is not written. */
-export function PropertyField({ property, value, fields, onKeep }: Props) {
+export function PropertyField({ property, value, fields, parts, onKeep }: Props) {
   if (property.type === 'flag')
     return (
       <label className="flex min-h-8 items-center gap-2">
@@ -29,16 +31,18 @@ export function PropertyField({ property, value, fields, onKeep }: Props) {
       </label>
     );
   if (property.type === 'surface')
-    return <SurfaceField property={property} value={value} fields={fields} onKeep={onKeep} />;
+    return <SurfaceField property={property} value={value} fields={fields} parts={parts} onKeep={onKeep} />;
   return (
     <Field
       label={property.label}
-      render={(id) => <Control id={id} property={property} value={value} fields={fields} onKeep={onKeep} />}
+      render={(id) => (
+        <Control id={id} property={property} value={value} fields={fields} parts={parts} onKeep={onKeep} />
+      )}
     />
   );
 }
 
-function Control({ id, property, value, fields, onKeep }: Props & { id: string }) {
+function Control({ id, property, value, fields, parts, onKeep }: Props & { id: string }) {
   const choose = (choices: Record<string, string>, now: string, plain?: string) => (
     <Choose
       id={id}
@@ -85,6 +89,10 @@ function Control({ id, property, value, fields, onKeep }: Props & { id: string }
     case 'field': {
       const names = Object.fromEntries(fields.map((field) => [field.name, field.label]));
       return choose({ ...(property.optional ? { '': '—' } : {}), ...names }, (value as string | undefined) ?? '', '');
+    }
+    case 'part': {
+      const names = parts.map((part) => [part, part.replaceAll('-', ' ')]);
+      return choose({ '': '—', ...Object.fromEntries(names) }, (value as string | undefined) ?? '', '');
     }
     case 'extent': {
       const fixed = typeof value === 'number';
@@ -150,7 +158,7 @@ const sides = ['upper', 'right', 'lower', 'left'];
 const extents: Record<string, unknown> = { hug: undefined, fill: 'fill', px: 200 };
 
 /** A surface has properties of its own. */
-function SurfaceField({ property, value, fields, onKeep }: Props) {
+function SurfaceField({ property, value, fields, parts, onKeep }: Props) {
   const now = value as Record<string, unknown> | undefined;
   const optional = property.type === 'surface' && property.optional;
   return (
@@ -173,6 +181,7 @@ function SurfaceField({ property, value, fields, onKeep }: Props) {
             property={one}
             value={now[one.name]}
             fields={fields}
+            parts={parts}
             onKeep={(next) => {
               const { [one.name]: old, ...others } = now;
               void old;

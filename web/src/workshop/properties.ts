@@ -8,6 +8,8 @@ export type Property = { name: string; label: string } & (
   | { type: 'sides' }
   | { type: 'spot' }
   | { type: 'field'; optional?: boolean }
+  /** Another part of the template. */
+  | { type: 'part' }
   | { type: 'words' }
   | { type: 'surface'; optional?: boolean }
 );
@@ -155,6 +157,8 @@ const stance: Property[] = [
   },
   { name: 'above', label: 'Drawn over its neighbours', type: 'flag' },
   { name: 'onlyIf', label: 'Shows only if there is', type: 'field', optional: true },
+  { name: 'onlyWith', label: 'Shows only with', type: 'part' },
+  { name: 'onlyWithout', label: 'Shows only without', type: 'part' },
   { name: 'start', label: 'Comes after, ms', type: 'number', min: 0, max: 3600000, of: 0 },
   { name: 'end', label: 'Goes after, ms', type: 'number', min: 0, max: 3600000 },
 ];

@@ -69,3 +69,10 @@ test('a property is given, changed and taken away', () => {
   expect(find(wide, 'c')!.part).toEqual({ id: 'c', part: 'text', width: 40 });
   expect(find(set(wide, 'c', { width: undefined }), 'c')!.part).toEqual({ id: 'c', part: 'text' });
 });
+
+test('what went by a part that is deleted shows by itself', () => {
+  const tree = set(set(root, 'c', { onlyWith: 'd' }), 'b', { onlyWithout: 'c' });
+  const left = remove(tree, 'd');
+  expect(find(left, 'c')!.part.onlyWith).toBeUndefined();
+  expect(find(left, 'b')!.part.onlyWithout).toBe('c');
+});

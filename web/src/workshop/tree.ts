@@ -82,8 +82,17 @@ export function insert(root: PartJson, at: string, part: PartJson): PartJson {
   return replace(root, at, (beside) => [beside, part]);
 }
 
+/** The properties of a part that name another part. */
+const companions = ['onlyWith', 'onlyWithout'];
+
+/** The tree without a part; what went by it shows by itself from now on. */
 export function remove(root: PartJson, id: string): PartJson {
-  return replace(root, id, () => null);
+  const left = replace(root, id, () => null);
+  const ids = new Set(rowsOf(left).map((row) => row.part.id));
+  return rowsOf(left).reduce((tree, { part }) => {
+    const lost = companions.filter((name) => part[name] !== undefined && !ids.has(part[name] as string));
+    return lost.length === 0 ? tree : set(tree, part.id, Object.fromEntries(lost.map((name) => [name, undefined])));
+  }, left);
 }
 
 /** Up or down among its siblings: what comes later is drawn over what comes before. */
