@@ -99,14 +99,42 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
 
 test('no serious accessibility finding in any place, nor on the output page', async ({ page, output, lamp }) => {
   test.setTimeout(180_000);
-  for (const place of ['/', '/graphics', '/feeds', '/brand', '/outputs']) {
+  const look = async (where: string): Promise<void> => {
+    await page.waitForLoadState('networkidle');
+    expect(await seriousFindings(page), where).toEqual([]);
+  };
+  for (const place of [
+    '/graphics',
+    '/graphics/names/cards',
+    '/feeds',
+    '/timers',
+    '/brand',
+    '/frame',
+    '/outputs',
+    '/',
+  ]) {
     await page.goto(lamp.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     if (place === '/') await page.keyboard.press('1');
-    await page.waitForLoadState('networkidle');
-    expect(await seriousFindings(page), place).toEqual([]);
+    await look(place);
   }
   expect(await seriousFindings(output)).toEqual([]);
+  const dialog = page.getByRole('dialog');
+  for (const [open, name] of [
+    [() => page.keyboard.press('?'), 'keys'],
+    [() => page.keyboard.press('Control+k'), 'palette'],
+    [() => page.getByRole('button', { name: 'Cue', exact: true }).click(), 'cue'],
+  ] as const) {
+    await open();
+    await expect(dialog).toBeVisible();
+    await look(name);
+    await page.keyboard.press('Escape');
+    await expect(dialog).toHaveCount(0);
+  }
+  await page.goto(`${lamp.url}/graphics`);
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await expect(page.getByRole('list', { name: 'Templates' })).toBeVisible();
+  await look('shelf');
 });
 
 async function seriousFindings(page: Page): Promise<unknown[]> {

@@ -46,6 +46,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
             'group @container/switch relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
             lit ? 'lit' : 'bg-raised hover:bg-ridge',
             standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
+            view?.outside && !lit && !standby && 'shadow-[inset_0_0_0_2px_var(--color-orchid)]',
             asked && 'opacity-80',
           )}
         >
@@ -54,7 +55,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
             aria-pressed={lit}
             data-press={graphic.id}
             // With its words, and without the times: those are for eyes.
-            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}. ${view?.words ?? ''}`}
+            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}${view?.outside ? ', outside the frame' : ''}. ${view?.words ?? ''}`}
             title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
             onClick={(event) => pressGraphic(graphic.id, undefined, event.shiftKey)}
             className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
@@ -67,6 +68,11 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
                 {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
               </span>
               <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+                {view?.outside && (
+                  <b className={clsx('font-semibold', !lit && 'text-orchid')}>
+                    ⚠ Outside the frame: viewers miss it ·{' '}
+                  </b>
+                )}
                 {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
                 {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
                 {comes !== undefined && !lit && (waits ? 'waits · ' : <Countdown words="comes in" at={comes} />)}
@@ -77,9 +83,6 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
                     <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
                     {view?.words && ' · '}
                   </>
-                )}
-                {view?.outside && (
-                  <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ outside the frame · </b>
                 )}
                 {draft && <b className="font-semibold">✎ draft · </b>}
                 {cut && '✂ cut off · '}

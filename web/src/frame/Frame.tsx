@@ -4,11 +4,13 @@ import { KeyList } from './KeyList';
 import { CommandPalette } from './CommandPalette';
 import { places } from './places';
 import { TopLine } from './TopLine';
+import { useDrops } from './useDrops';
 import { useKeys } from './useKeys';
 
 /** The frame of the app: places at the left in the order of the work, and what is on air at the top, wherever one is. */
 export function Frame() {
   useKeys();
+  useDrops();
   return (
     <div className="grid h-full grid-cols-[68px_1fr] grid-rows-[auto_1fr]">
       <nav aria-label="Places" className="row-span-2 flex flex-col gap-0.5 bg-pit px-2 py-3">

@@ -58,7 +58,7 @@ export function CardRow({ top, height, at, card, number, graphic, chosen, onChoo
         {up && <span className="ml-1 text-[11.5px] font-semibold text-lamp-soft">current</span>}
       </span>
       {children}
-      <span className="flex w-32 shrink-0 items-center justify-end gap-0.5 pr-2 text-quiet">
+      <span role="gridcell" className="flex w-32 shrink-0 items-center justify-end gap-0.5 pr-2 text-quiet">
         <Small label={`Use card ${number}`} disabled={up} onClick={() => void cards.putUp(card.id)}>
           <ChevronUp aria-hidden size={15} />
         </Small>

@@ -1,5 +1,5 @@
 import { ArrowLeft, ArrowRight, Pause, Play, Plus } from 'lucide-react';
-import { useCallback, useEffect, useState } from 'react';
+import { useCallback, useEffect, useRef, useState } from 'react';
 import { PictureView } from '../monitor/PictureView';
 import type { Template } from '../show/show';
 import { Button } from '../ui/Button';
@@ -36,19 +36,24 @@ export function Parade({
     return () => clearTimeout(timer);
   }, [running, dwell, at, step]);
 
+  // The keys belong to the whole stage, so it has the focus from the start; afterwards it is where the hand puts it.
+  const whole = useRef<HTMLDivElement>(null);
+  useEffect(() => whole.current?.focus(), []);
+
   const keys = (event: React.KeyboardEvent): void => {
+    // Buttons in it keep theirs.
+    if (event.target !== event.currentTarget) return;
     if (event.key === 'ArrowRight') step(1);
     else if (event.key === 'ArrowLeft') step(-1);
     else if (event.key === ' ') setRunning(!running);
-    else if (event.key === 'Enter' && event.target === event.currentTarget) onTake(template.id);
+    else if (event.key === 'Enter') onTake(template.id);
     else return;
     event.preventDefault();
   };
 
   return (
     <div
-      // The keys belong to the whole stage, so it has the focus from the start.
-      ref={(element) => element?.focus()}
+      ref={whole}
       tabIndex={0}
       role="group"
       aria-label="Templates one after another"
@@ -68,10 +73,10 @@ export function Parade({
         <Button aria-label="Previous" onClick={() => step(-1)}>
           <ArrowLeft aria-hidden size={16} />
         </Button>
-        <Button onClick={() => setRunning(!running)} aria-label={running ? 'Stop here' : 'Go on'}>
+        <Button onClick={() => setRunning(!running)} aria-label={running ? 'Pause' : 'Play on'}>
           {running ? <Pause aria-hidden size={16} /> : <Play aria-hidden size={16} />}
         </Button>
-        <Button aria-label="The next one" onClick={() => step(1)}>
+        <Button aria-label="Next" onClick={() => step(1)}>
           <ArrowRight aria-hidden size={16} />
         </Button>
         <Segmented

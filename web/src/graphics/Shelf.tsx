@@ -12,6 +12,7 @@ import { inputLook } from '../ui/inputLook';
 import { FilePick } from '../ui/FilePick';
 import { Parade } from './Parade';
 import { useSample } from '../monitor/useSample';
+import { Seen } from '../ui/Seen';
 
 /** Opens the shelf: every template, live, in the show's own brand. */
 export function ShelfButton() {
@@ -142,7 +143,6 @@ function Shelf({ onDone }: { onDone(): void }) {
 /** One template: it comes, stays and goes while it is pointed at or focused. */
 function Tile({ template, onTake }: { template: Template; onTake(): void }) {
   const [play, setPlay] = useState(false);
-  const { data } = useSample(template.id);
   return (
     <li>
       <button
@@ -154,7 +154,9 @@ function Tile({ template, onTake }: { template: Template; onTake(): void }) {
         onBlur={() => setPlay(false)}
         className="block w-full overflow-hidden rounded-xl bg-panel text-left hover:bg-raised"
       >
-        <PictureView close play={play} picture={data} label={`${template.name}, as it would look`} />
+        <Seen className="aspect-video">
+          <Sample template={template} play={play} />
+        </Seen>
         <span className="block px-3 py-2">
           <b className="block font-semibold">{template.name}</b>
           <span className="line-clamp-2 text-[11.5px] text-quiet">{template.about}</span>
@@ -162,6 +164,11 @@ function Tile({ template, onTake }: { template: Template; onTake(): void }) {
       </button>
     </li>
   );
+}
+
+function Sample({ template, play }: { template: Template; play: boolean }) {
+  const { data } = useSample(template.id);
+  return <PictureView close play={play} picture={data} label={`${template.name}, as it would look`} />;
 }
 
 function matches(template: Template, wish: string): boolean {

@@ -50,19 +50,19 @@ export function Canvas({ width, height, backdrop, area, label, className, paint,
         const at = event.currentTarget.getBoundingClientRect();
         onPlace?.(shown.x + (event.clientX - at.x) / scale, shown.y + (event.clientY - at.y) / scale);
       }}
-      role="img"
-      aria-label={label}
       className={clsx('relative isolate mx-auto overflow-hidden', className)}
       // An upright picture is as high as the window lets it be, not as wide as its column.
       style={{ aspectRatio: `${width} / ${height}`, width: `min(100%, ${(72 * width) / height}vh)` }}
     >
-      <Backdrop name={backdrop} />
-      <div
-        ref={root}
-        // What is drawn comes and goes under the pointer; a press is always the frame’s.
-        className="pointer-events-none absolute top-0 left-0 origin-top-left"
-        style={{ transform: `scale(${scale}) translate(${-shown.x}px,${-shown.y}px)` }}
-      />
+      <div role="img" aria-label={label} className="absolute inset-0">
+        <Backdrop name={backdrop} />
+        <div
+          ref={root}
+          // What is drawn comes and goes under the pointer; a press is always the frame’s.
+          className="pointer-events-none absolute top-0 left-0 origin-top-left"
+          style={{ transform: `scale(${scale}) translate(${-shown.x}px,${-shown.y}px)` }}
+        />
+      </div>
       {children}
     </div>
   );

@@ -5,7 +5,7 @@ const name = 'side-lamp-output-2';
 const isShell = ({ pathname }) => pathname.startsWith('/out/') || pathname.startsWith('/fonts/');
 
 self.addEventListener('install', (event) => {
-  event.waitUntil(caches.open(name).then((cache) => cache.addAll(['./', '/fonts/faces.css'])));
+  event.waitUntil(keepShell());
   self.skipWaiting();
 });
 self.addEventListener('activate', (event) => event.waitUntil(Promise.all([self.clients.claim(), forgetOld()])));
@@ -15,6 +15,14 @@ self.addEventListener('fetch', (event) => {
   if (request.method !== 'GET' || address.origin !== self.location.origin || !isShell(address)) return;
   event.respondWith(freshOrKept(request, event));
 });
+
+/** All that the page needs to start: its first visit loaded scripts and styles before anybody kept them. */
+async function keepShell() {
+  const page = await (await fetch('./')).text();
+  const built = [...page.matchAll(/(?:src|href)="([^"]*\/built\/[^"]+)"/g)].map(([, address]) => address);
+  const cache = await caches.open(name);
+  await cache.addAll(['./', '/fonts/faces.css', ...built]);
+}
 
 async function freshOrKept(request, event) {
   try {
