@@ -193,3 +193,45 @@ async function makeFilm(): Promise<number[]> {
   await done;
   return [...new Uint8Array(await new Blob(pieces).arrayBuffer())];
 }
+
+test('a file beside its place is uploaded or told, and templates one after another leave the focus to the hand', async ({
+  page,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/brand`);
+  await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+  // A browser opens what is dropped, unless the page says that it takes it.
+  const drop = (name: string, text: string) =>
+    page.evaluate(
+      ({ name: file, text: body }) => {
+        const dataTransfer = new DataTransfer();
+        dataTransfer.items.add(
+          new File([body], file, { type: file.endsWith('.svg') ? 'image/svg+xml' : 'text/plain' }),
+        );
+        const event = new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true });
+        document.querySelector('h1')!.dispatchEvent(event);
+        return event.defaultPrevented;
+      },
+      { name, text },
+    );
+  expect(await drop('notes.txt', 'words')).toBe(true);
+  await expect(page.getByText(/“notes.txt” was dropped beside its place/)).toBeVisible();
+  const square = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"><rect width="8" height="8"/></svg>';
+  expect(await drop('square.svg', square)).toBe(true);
+  await expect(page.getByText(/“square.svg” is uploaded/)).toBeVisible();
+  await page.goto(`${lamp.url}/graphics/names`);
+  await expect(page.getByRole('button', { name: 'square.svg' })).toBeVisible();
+
+  await page.getByRole('button', { name: 'Add a graphic' }).click();
+  await page.getByRole('button', { name: /^Play all/ }).click();
+  const stage = page.getByRole('group', { name: 'Templates one after another' });
+  await expect(stage).toBeFocused();
+  const pause = stage.getByRole('button', { name: 'Pause' });
+  await pause.focus();
+  // Enter on a button is the button's: nothing is added, and the focus stays through what is drawn anew.
+  await page.keyboard.press('Enter');
+  await expect(stage.getByRole('button', { name: 'Play on' })).toBeFocused();
+  await stage.getByRole('button', { name: 'Next' }).press('Enter');
+  await expect(stage.getByRole('status')).toContainText('2 of 43');
+  await expect(stage.getByRole('button', { name: 'Next' })).toBeFocused();
+});

@@ -67,7 +67,7 @@ test('four cards come from a spreadsheet, are put in order, placed, dressed in a
   await page.keyboard.press('Enter');
   await expect(page.getByText(/^420 × /)).toBeVisible();
 
-  await page.getByRole('button', { name: 'role shows' }).click();
+  await page.getByRole('button', { name: 'second line shows' }).click();
   await page.getByLabel('Name of a new outfit').fill('Name alone');
   await page.getByRole('button', { name: 'Save', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Name alone', exact: true })).toHaveAttribute('aria-pressed', 'true');
@@ -317,10 +317,11 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await expect(to.getByText('Pim')).toBeVisible();
 
   await page.getByRole('link', { name: 'As a table' }).click();
-  const names = async (): Promise<string[]> => {
-    const cells = page.getByRole('textbox', { name: /^Name of card/ });
-    return Promise.all((await cells.all()).map((one) => one.inputValue()));
-  };
+  // All at once: a row may go meanwhile.
+  const names = () =>
+    page
+      .getByRole('textbox', { name: /^Name of card/ })
+      .evaluateAll((all) => all.map((one) => (one as HTMLInputElement).value));
   const inOrder = (...all: string[]) => expect.poll(names).toEqual(all);
   await inOrder('Odalys Thrupp', 'Pim', 'Benedek Carraway', 'Ilse Okonjo-Marsh');
   // What a press lights does not change by moving cards.
@@ -347,6 +348,9 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await finger('touchEnd');
   await inOrder('Benedek Carraway', 'Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh');
 
+  // A click right after a drag is part of it, and swallowed.
+  await page.reload();
+  await inOrder('Benedek Carraway', 'Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh');
   // Two presses in quick succession are two cards.
   const add = page.getByRole('button', { name: 'New card' });
   await add.dispatchEvent('click');

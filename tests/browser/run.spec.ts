@@ -281,7 +281,9 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await editor.getByLabel('Key').fill('1');
   await editor.getByRole('button', { name: 'Save cue' }).click();
   // A key that belongs to something else is refused, and nothing that was typed is lost.
-  await expect(page.getByText('The key 1 belongs to “Names” and to the cue “Quiet hour”.')).toBeVisible();
+  await expect(
+    page.getByText('The key 1 would be used by “Names” and by the cue “Quiet hour”. Choose another one.'),
+  ).toBeVisible();
   await editor.getByLabel('Key').fill('u');
   await choose(editor.getByLabel('Card of Names'), /^4 /);
   await choose(editor.getByLabel('Moth / beetle count in this step'), 'lit');

@@ -62,7 +62,7 @@ internal static class Edits
 
     /// <summary>Each key belongs to one thing.</summary>
     public static IEnumerable<Fault> KeyClashes(Show show, string path) =>
-        Keys.Of(show).GroupBy(one => one.Key).Where(same => same.Count() > 1).Select(same => new Fault(path, $"The key {same.Key} belongs to {string.Join(" and to ", same.Select(one => one.Owner))}."));
+        Keys.Of(show).GroupBy(one => one.Key).Where(same => same.Count() > 1).Select(same => new Fault(path, $"The key {same.Key} would be used by {string.Join(" and by ", same.Select(one => one.Owner))}. Choose another one."));
 
     /// <exception cref="RefusedException">There are more than that.</exception>
     public static void AtMost(int most, int count, string path, string things)

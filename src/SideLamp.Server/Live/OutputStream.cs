@@ -44,21 +44,28 @@ public sealed class OutputStream(string epoch)
             return same ? null : new Patch(bare, null, null, null);
         }
 
-        var set = item.Nodes.Where(node => before.Nodes.GetValueOrDefault(node.Id) != after.Nodes[node.Id]).ToImmutableArray();
-        var del = before.Order.Where(id => !after.Nodes.ContainsKey(id)).ToImmutableArray();
-        var order = before.Order.SequenceEqual(after.Order) ? (ImmutableArray<string>?)null : after.Order;
+        var (old, now) = (before.Nodes.Value, after.Nodes.Value);
+        var set = item.Nodes.Where(node => old.Texts.GetValueOrDefault(node.Id) != now.Texts[node.Id]).ToImmutableArray();
+        var del = old.Order.Where(id => !now.Texts.ContainsKey(id)).ToImmutableArray();
+        var order = old.Order.SequenceEqual(now.Order) ? (ImmutableArray<string>?)null : now.Order;
         return set.IsEmpty && del.IsEmpty && order is null && same ? null : new Patch(bare, OrNull(set), OrNull(del), order);
     }
 
     private static ImmutableArray<T>? OrNull<T>(ImmutableArray<T> list) => list.IsEmpty ? null : list;
 
     /// <summary>An item with its nodes as they go over the wire: what is written alike is alike.</summary>
-    private sealed record Written(Item Item, ImmutableDictionary<string, string> Nodes, ImmutableArray<string> Order)
+    private sealed record Written(Item Item, Lazy<WrittenNodes> Nodes)
     {
         /// <param name="before">The same item as it was: pictures are remembered, so that most have the very same nodes, and need not be written again.</param>
         public static Written Of(Item item, Written? before) =>
-            before is not null && before.Item.Nodes == item.Nodes
-                ? before with { Item = item }
-                : new(item, item.Nodes.ToImmutableDictionary(node => node.Id, node => CoreJson.Write(node)), [.. item.Nodes.Select(node => node.Id)]);
+            // Written only once something is compared with it: most items come and go with the nodes they have.
+            before is not null && before.Item.Nodes == item.Nodes ? before with { Item = item } : new(item, new Lazy<WrittenNodes>(() => WrittenNodes.Of(item)));
+    }
+
+    /// <summary>The nodes of an item by their ids, as text, and their order.</summary>
+    private sealed record WrittenNodes(ImmutableDictionary<string, string> Texts, ImmutableArray<string> Order)
+    {
+        public static WrittenNodes Of(Item item) =>
+            new(item.Nodes.ToImmutableDictionary(node => node.Id, node => CoreJson.Write(node)), [.. item.Nodes.Select(node => node.Id)]);
     }
 }

@@ -47,7 +47,7 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
       {choice('Figures', type.figures ?? '', (figures) => set({ figures: figures || undefined }), 'As headings')}
       <div className="self-end">
         <FilePick accept=".ttf,.otf" onPick={(file) => void bring(file)}>
-          <Type aria-hidden size={14} /> Bring your own
+          <Type aria-hidden size={14} /> Upload a font
         </FilePick>
       </div>
       {own.map((name) => {

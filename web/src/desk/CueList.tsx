@@ -67,7 +67,7 @@ export function CueList({ step, onChange }: { step: CueStep; onChange(step: CueS
         {timers.length + graphics.length === 0 && (
           <li className="px-2 py-3 text-quiet">
             {wish.trim()
-              ? `Nothing ${setOnly ? 'that this step sets ' : ''}is called “${wish.trim()}”.`
+              ? `No matches for “${wish.trim()}”${setOnly ? ' among what this step sets' : ''}.`
               : 'This step sets nothing yet.'}
           </li>
         )}

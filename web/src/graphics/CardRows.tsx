@@ -44,24 +44,13 @@ export function CardRows({ graphic, template, shown, onPaste }: Props) {
 
   return (
     <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
-      {chosen.length > 0 && (
-        <div role="toolbar" aria-label="The chosen cards" className="mb-2 flex items-center gap-2">
-          <span className="font-semibold">{chosen.length} chosen</span>
-          <Button onClick={() => void cards.duplicate(...chosen)}>
-            <Copy aria-hidden size={14} /> Duplicate {chosen.length === 1 ? 'it' : 'them'}
-          </Button>
-          <Button
-            disabled={chosen.length === graphic.cards.length}
-            title={chosen.length === graphic.cards.length ? 'One card has to stay' : undefined}
-            onClick={() => void cards.remove(chosen)}
-          >
-            <Trash2 aria-hidden size={14} /> Delete {chosen.length === 1 ? 'it' : 'them'}
-          </Button>
-          <Button kind="bare" onClick={() => table.resetRowSelection(true)}>
-            Choose none
-          </Button>
-        </div>
-      )}
+      <Several
+        count={chosen.length}
+        all={graphic.cards.length}
+        onDuplicate={() => void cards.duplicate(...chosen)}
+        onDelete={() => void cards.remove(chosen)}
+        onNone={() => table.resetRowSelection(true)}
+      />
       <div
         ref={scroller}
         role="grid"
@@ -138,6 +127,43 @@ export function CardRows({ graphic, template, shown, onPaste }: Props) {
           </div>
         </Ordered>
       </div>
+    </div>
+  );
+}
+
+interface SeveralProps {
+  count: number;
+  all: number;
+  onDuplicate(): void;
+  onDelete(): void;
+  onNone(): void;
+}
+
+/** What can be done with several cards at once. Its place is always there: rows never slip away from under the pointer. */
+function Several({ count, all, onDuplicate, onDelete, onNone }: SeveralProps) {
+  const them = count === 1 ? 'it' : 'them';
+  return (
+    <div role="toolbar" aria-label="The chosen cards" className="mb-2 flex min-h-9 items-center gap-2">
+      {count === 0 ? (
+        <span className="text-quiet">Tick cards to duplicate or delete several; Shift ticks all between.</span>
+      ) : (
+        <>
+          <span className="font-semibold">{count} chosen</span>
+          <Button onClick={onDuplicate}>
+            <Copy aria-hidden size={14} /> Duplicate {them}
+          </Button>
+          <Button
+            disabled={count === all}
+            title={count === all ? 'One card has to stay' : undefined}
+            onClick={onDelete}
+          >
+            <Trash2 aria-hidden size={14} /> Delete {them}
+          </Button>
+          <Button kind="bare" onClick={onNone}>
+            Choose none
+          </Button>
+        </>
+      )}
     </div>
   );
 }

@@ -114,7 +114,7 @@ function Table({ graphic, template }: { graphic: Graphic; template: Template }) 
           {graphic.cards.length > mostAtAGlance && (
             <span className="ml-auto flex items-center gap-2">
               {found && (
-                <span role="status">
+                <span role="status" className="whitespace-nowrap">
                   {found.size} of {graphic.cards.length}
                 </span>
               )}

@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { edits } from '../show/edits';
+import { partName } from '../show/partNames';
 import { type Graphic, type Outfit, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
@@ -85,7 +86,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
                 <button
                   type="button"
                   aria-pressed={!away}
-                  aria-label={`${part.id.replaceAll('-', ' ')} shows`}
+                  aria-label={`${partName(part.id)} shows`}
                   onClick={() => toggle(part.id)}
                   style={{ paddingLeft: part.depth * 10 }}
                   className={clsx(
@@ -94,7 +95,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
                   )}
                 >
                   <Icon aria-hidden size={14} className="shrink-0" />
-                  {part.id.replaceAll('-', ' ')}
+                  {partName(part.id)}
                   <span className="ml-auto text-[11px] text-faint">{part.kind}</span>
                 </button>
               </li>

@@ -132,7 +132,7 @@ function Shelf({ onDone }: { onDone(): void }) {
             {found.map((template) => (
               <Tile key={template.id} template={template} onTake={() => void add(template.id)} />
             ))}
-            {found.length === 0 && <li className="text-quiet">Nothing on the shelf is called that.</li>}
+            {found.length === 0 && <li className="text-quiet">No matches on the shelf.</li>}
           </ul>
         )}
       </div>

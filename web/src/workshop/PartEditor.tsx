@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { useState } from 'react';
 import { Heading } from '../ui/Heading';
+import { partName } from '../show/partNames';
 import { edits } from '../show/edits';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
@@ -44,7 +45,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
   if (part.locked)
     return (
       <aside aria-label={`About ${part.id}`} className="content-start text-quiet">
-        “{part.id.replaceAll('-', ' ')}” is locked. Open its lock in the tree to change it.
+        “{partName(part.id)}” is locked. Open its lock in the tree to change it.
       </aside>
     );
   return (

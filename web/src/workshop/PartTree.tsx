@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Group, Lock, LockOpen, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../ui/Button';
+import { partName } from '../show/partNames';
 import { kindNames } from './properties';
 import {
   duplicate,
@@ -153,7 +154,7 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
                   one.hidden === true && 'text-faint',
                 )}
               >
-                <span className="truncate">{one.id.replaceAll('-', ' ')}</span>
+                <span className="truncate">{partName(one.id)}</span>
                 <span className="ml-auto text-[10.5px] text-faint">{kindNames[one.part]?.toLowerCase()}</span>
               </button>
               {one.part !== 'cell' && (

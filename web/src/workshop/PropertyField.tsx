@@ -1,10 +1,10 @@
 import { Field } from '../ui/Field';
+import { partName } from '../show/partNames';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 
 import { roles, surface, type Property } from './properties';
 import { Choose } from '../ui/Choose';
-import { same } from '../ui/Field';
 
 interface Props {
   property: Property;
@@ -91,7 +91,7 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
       return choose({ ...(property.optional ? { '': '—' } : {}), ...names }, (value as string | undefined) ?? '', '');
     }
     case 'part': {
-      const names = parts.map((part) => [part, part.replaceAll('-', ' ')]);
+      const names = parts.map((part) => [part, partName(part)]);
       return choose({ '': '—', ...Object.fromEntries(names) }, (value as string | undefined) ?? '', '');
     }
     case 'extent': {
@@ -126,7 +126,7 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
           <Choose
             id={id}
             value={role ?? ''}
-            choices={[['', '—'], ...same(roles)]}
+            choices={[['', '—'], ...roles]}
             onChoose={(next) => onKeep(next || undefined)}
           />
           {role && (

@@ -117,7 +117,7 @@ const own: Record<string, Property[]> = {
     { name: 'of', label: 'Of', type: 'field', optional: true },
     { name: 'follows', label: 'Follows the timer in', type: 'field', optional: true },
     { name: 'gone', label: 'Grows as time goes', type: 'flag' },
-    { name: 'trough', label: 'Trough', type: 'surface', optional: true },
+    { name: 'trough', label: 'Groove', type: 'surface', optional: true },
     { name: 'fill', label: 'Filled', type: 'surface', optional: true },
   ],
   list: [
@@ -159,8 +159,8 @@ const stance: Property[] = [
   { name: 'onlyIf', label: 'Shows only if there is', type: 'field', optional: true },
   { name: 'onlyWith', label: 'Shows only with', type: 'part' },
   { name: 'onlyWithout', label: 'Shows only without', type: 'part' },
-  { name: 'start', label: 'Comes after, ms', type: 'number', min: 0, max: 3600000, of: 0 },
-  { name: 'end', label: 'Goes after, ms', type: 'number', min: 0, max: 3600000 },
+  { name: 'start', label: 'Appears after, ms', type: 'number', min: 0, max: 3600000, of: 0 },
+  { name: 'end', label: 'Disappears after, ms', type: 'number', min: 0, max: 3600000 },
 ];
 
 /** Everything that can be said of a part, under a few headings. */
@@ -197,4 +197,15 @@ export const finishNames = [
   'cut',
 ];
 
-export const roles = ['plate', 'ink', 'quiet', 'accent', 'glow', 'alarm', 'on-accent', 'on-alarm', 'trough'];
+/** Colours of the brand, and what is worked out of them, in words. */
+export const roles: [string, string][] = [
+  ['plate', 'plate'],
+  ['ink', 'ink'],
+  ['quiet', 'quiet'],
+  ['accent', 'accent'],
+  ['glow', 'glow'],
+  ['alarm', 'alarm'],
+  ['on-accent', 'words on accent'],
+  ['on-alarm', 'words on alarm'],
+  ['trough', 'groove of a meter'],
+];
