@@ -61,9 +61,11 @@ public sealed class FuzzTests
         var random = new Random(Seed);
         await using var server = await RunningServer.Begin();
         var token = await server.Token();
+        var brand = (await server.Show())["brands"]!.AsArray().First(one => one!["name"]!.GetValue<string>() == "Daylight")!;
+        (string Method, string Path, string Body)[] requests = [.. Requests, ("PATCH", "/api/brands?name=Daylight", $$"""{"revision":9000000000000000,"brand":{{brand.ToJsonString()}}}"""), ("POST", "/api/brands", """{"ready":null,"copyOf":"Daylight"}""")];
         for (var round = 0; round < Rounds; round++)
         {
-            var (method, path, body) = Requests[random.Next(Requests.Length)];
+            var (method, path, body) = requests[random.Next(requests.Length)];
             var mutated = random.Next(4) == 0 ? Torn(body, random) : Mutated(body, random);
             var answer = await server.Send(method, path, mutated);
             var text = await answer.Content.ReadAsStringAsync();

@@ -235,7 +235,7 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Contains("/length", await Refusal(Timer("check", new { length = 0 })), StringComparison.Ordinal);
         Assert.Contains("/atZero", await Refusal(Timer("ends", new { atZero = "again" })), StringComparison.Ordinal);
         Assert.Contains("called “check” already", await Refusal(_server.Http.PostAsJsonAsync("/api/timers", new { id = "check", name = "C", kind = "up", length = 0, until = "12:00", atZero = "stop" })), StringComparison.Ordinal);
-        Assert.Contains("“Names” and to the timer", await Refusal(Timer("ends", new { key = "1" })), StringComparison.Ordinal);
+        Assert.Contains("“Names” and by the timer", await Refusal(Timer("ends", new { key = "1" })), StringComparison.Ordinal);
         Assert.Contains("time of day", await Refusal(Timer("ends", new { until = "25:00" })), StringComparison.Ordinal);
         Assert.Contains("field to itself", await Refusal(Edit("check", new { words = new { time = "in {{ timers.check }}" } })), StringComparison.Ordinal);
 

@@ -140,24 +140,40 @@ public sealed partial class TemplateLayoutTests : IDisposable
         Assert.DoesNotContain(Lay("").Nodes, node => node.Id.StartsWith("role", StringComparison.Ordinal));
     }
 
+    [Theory]
+    [MemberData(nameof(Templates))]
+    public void An_outfit_without_the_picture_looks_as_a_card_without_one(string file)
+    {
+        var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", file))).OrThrow();
+        foreach (var part in PicturesIn(template.Root))
+        {
+            Picture Lay(string picture, params string[] hidden) =>
+                Layouts.Lay(
+                    Dress.Plain(template, Brand.Night, Canvas.FullHd) with { Finish = Finish.Plain with { Hidden = [.. hidden] } },
+                    template.Fields.ToDictionary(field => field.Name, field => field.Name == part.Field ? picture : field.Kind == FieldKind.Picture ? "" : "Some words"),
+                    _shaper
+                );
+            var (without, hidden) = (Lay(""), Lay("1f5c6c0a3a8b.png", part.Id));
+            Assert.Equal(without.Nodes.Select(node => (node.Id, node.Box)), hidden.Nodes.Select(node => (node.Id, node.Box)));
+        }
+    }
+
+    private static IEnumerable<PicturePart> PicturesIn(Part part) =>
+        part switch
+        {
+            PicturePart { Field: not null } picture => [picture],
+            GroupPart group => group.Parts.SelectMany(PicturesIn),
+            _ => [],
+        };
+
     [Fact]
-    public void A_picture_that_is_not_there_leaves_neither_hole_nor_crumb()
+    public void The_edge_of_a_plate_makes_way_for_a_round_picture()
     {
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(Root, "templates", "name.json"))).OrThrow();
-        Picture Lay(string picture, params string[] hidden) =>
-            Layouts.Lay(
-                Dress.Plain(template, Brand.Night, Canvas.FullHd) with { Finish = Finish.Plain with { Hidden = [.. hidden] } },
-                new Dictionary<string, string> { ["name"] = "Pim", ["role"] = "holds the torch", ["picture"] = picture },
-                _shaper
-            );
-        var (without, with, hidden) = (Lay(""), Lay("1f5c6c0a3a8b.png"), Lay("1f5c6c0a3a8b.png", "portrait"));
-        Node Of(Picture picture, string id) => picture.Nodes.Single(node => node.Id == id);
-        // An outfit without the picture looks as a card without one.
-        Assert.Equal(without.Box, hidden.Box);
-        Assert.Equal(Of(without, "name/0").Box, Of(hidden, "name/0").Box);
-        // Beside a round picture the edge would be seen as a crumb below it.
-        Assert.Contains(without.Nodes, node => node.Id == "edge");
-        Assert.DoesNotContain(with.Nodes, node => node.Id == "edge");
+        bool HasEdge(string picture) =>
+            Layouts.Lay(Dress.Plain(template, Brand.Night, Canvas.FullHd), new Dictionary<string, string> { ["name"] = "Pim", ["role"] = "holds the torch", ["picture"] = picture }, _shaper).Nodes.Any(node => node.Id == "edge");
+        // Beside it the edge would be seen as a crumb below.
+        Assert.Equal((true, false), (HasEdge(""), HasEdge("1f5c6c0a3a8b.png")));
     }
 
     [Fact]
