@@ -30,6 +30,21 @@ test('another brand is opened in one press, used in a second, and on air in a th
   await page.getByRole('button', { name: 'Apply to graphics on air' }).click();
   await expect(plate).toHaveCSS('background-color', 'rgb(251, 246, 235)');
   await expect(page.getByRole('button', { name: 'Apply to graphics on air' })).toHaveCount(0);
+  // What another desk uses or renames is never what this hand is at: no colour goes to a brand that was not opened.
+  const desk = (method: string, path: string, data: object) =>
+    page.request.fetch(lamp.url + path, { method, data, headers: { origin: lamp.url } });
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('link', { name: 'Brand' }).click();
+  await expect(page.getByLabel('Name of this brand')).toHaveValue('Daylight');
+  expect((await desk('PUT', '/api/brands/worn', { name: 'Lantern night', onAir: false })).ok()).toBe(true);
+  await expect(page.getByRole('button', { name: 'Lantern night in use' })).toBeVisible();
+  await expect(page.getByLabel('Name of this brand')).toHaveValue('Daylight');
+  const { brands } = (await (await desk('GET', '/api/show', {})).json()) as { brands: { name: string }[] };
+  const brand = { ...brands.find((one) => one.name === 'Daylight'), name: 'Morning' };
+  expect((await desk('PATCH', '/api/brands?name=Daylight', { revision: 9e15, brand })).ok()).toBe(true);
+  await expect(page.getByText('This brand is gone, or has another name by now.')).toBeVisible();
+  await page.getByRole('link', { name: /^To the one in use/ }).click();
+  await expect(page.getByLabel('Name of this brand')).toHaveValue('Lantern night');
 });
 
 test('a colour that cannot be read is mended in one press', async ({ page, lamp }) => {

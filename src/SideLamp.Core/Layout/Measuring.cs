@@ -42,14 +42,12 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
 
     private static readonly Lettering AsDrawn = new();
 
-    private ImmutableHashSet<string>? _there;
-
-    private ImmutableHashSet<string> There => _there ??= ThereIn(whole);
+    private Dictionary<string, (Part Part, Part? Within)>? _tree;
 
     /// <summary>The part's size in the room there is; null when it has nothing to show.</summary>
     public Measured? Measure(Part part, double roomW, double roomH)
     {
-        if (!IsThere(part) || (part.OnlyWith is { } other && !There.Contains(other)) || (part.OnlyWithout is { } rival && There.Contains(rival)))
+        if (!IsThere(part) || !GoesAlong(part, [part.Id]))
         {
             return null;
         }
@@ -83,11 +81,42 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
         && (part.OnlyIf is not { } field || !string.IsNullOrWhiteSpace(words.GetValueOrDefault(field)))
         && (part is not PicturePart picture || MediaOf(picture) is not null);
 
-    /// <summary>Ids of the parts that are there, they and all that they are in.</summary>
-    private ImmutableHashSet<string> ThereIn(Part part) =>
-        !IsThere(part) ? []
-        : part is GroupPart group ? group.Parts.Aggregate(ImmutableHashSet.Create(part.Id), (all, child) => all.Union(ThereIn(child)))
-        : [part.Id];
+    /// <summary>Whether what it goes by is as it wants it.</summary>
+    /// <param name="asked">Parts that wait for the answer: a ring of them decides nothing.</param>
+    private bool GoesAlong(Part part, ImmutableHashSet<string> asked) =>
+        (part.OnlyWith is not { } other || IsSeen(other, asked)) && (part.OnlyWithout is not { } rival || !IsSeen(rival, asked));
+
+    /// <summary>Whether a part is there with something to show, it and all that it is in.</summary>
+    private bool IsSeen(string id, ImmutableHashSet<string> asked)
+    {
+        if (asked.Contains(id))
+        {
+            return true;
+        }
+
+        _tree ??= Tree(whole, null).ToDictionary(one => one.Part.Id);
+        return _tree.TryGetValue(id, out var found)
+            && IsThere(found.Part)
+            && Says(found.Part)
+            && GoesAlong(found.Part, asked.Add(id))
+            && (found.Within is null || IsSeen(found.Within.Id, asked.Add(id)));
+    }
+
+    private bool Says(Part part)
+    {
+        var field = part switch
+        {
+            TextPart text => text.Field,
+            QrPart qr => qr.Field,
+            ListPart list => list.Field,
+            TablePart table => table.Field,
+            _ => null,
+        };
+        return field is null || !string.IsNullOrWhiteSpace(words.GetValueOrDefault(field));
+    }
+
+    private static IEnumerable<(Part Part, Part? Within)> Tree(Part part, Part? within) =>
+        part is GroupPart group ? group.Parts.SelectMany(child => Tree(child, part)).Prepend((part, within)) : [(part, within)];
 
     private double Sized(Extent extent, double own, double most) =>
         extent.Kind == ExtentKind.Fixed ? Math.Min(Px(extent.Px), most) : Math.Min(own, most);

@@ -176,6 +176,34 @@ public sealed partial class TemplateLayoutTests : IDisposable
         Assert.Equal((true, false), (HasEdge(""), HasEdge("1f5c6c0a3a8b.png")));
     }
 
+    // A part that goes by one that itself goes by another, by words that are empty, or in a ring.
+    [Theory]
+    [InlineData("x", "y", "a b c d")]
+    [InlineData("", "y", "b d")]
+    [InlineData("x", "", "a d")]
+    // Marks and words of the template's own, alone, fold away.
+    [InlineData("", "", "")]
+    public void A_part_that_goes_by_another_goes_by_all_that_one_goes_by(string first, string second, string seen)
+    {
+        var template = TemplateReader
+            .Read(
+                """
+                {"format":"side-lamp-template/1","id":"chain","name":"Chain","kind":"caption","seat":"lower-left",
+                 "fields":[{"name":"first","label":"First","kind":"text","sample":""},{"name":"second","label":"Second","kind":"text","sample":""}],
+                 "root":{"id":"all","part":"row","parts":[
+                   {"id":"c","part":"mark","width":9,"height":9,"onlyWith":"b-mark","onlyWithout":"none","surface":{"fill":"plate"}},
+                   {"id":"b-mark","part":"mark","width":9,"height":9,"onlyWith":"a","surface":{"fill":"plate"}},
+                   {"id":"none","part":"mark","width":9,"height":9,"onlyWithout":"b","surface":{"fill":"plate"}},
+                   {"id":"a","part":"text","field":"first"},{"id":"b","part":"text","field":"second"},
+                   {"id":"d","part":"text","text":"always","onlyWith":"e"},{"id":"e","part":"mark","width":9,"height":9,"onlyWith":"d","surface":{"fill":"plate"}}]}}
+                """
+            )
+            .OrThrow();
+        var picture = Layouts.Lay(Dress.Plain(template, Brand.Night, Canvas.FullHd), new Dictionary<string, string> { ["first"] = first, ["second"] = second }, _shaper);
+        var ids = picture.Nodes.Select(node => node.Id.Split('/')[0]).Distinct().Where(id => id.Length == 1 && id != "e").Order(StringComparer.Ordinal);
+        Assert.Equal(seen, string.Join(' ', ids));
+    }
+
     [Fact]
     public void A_template_whose_part_goes_by_one_that_is_not_there_is_refused_with_its_place()
     {

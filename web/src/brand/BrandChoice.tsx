@@ -1,6 +1,6 @@
 import { Download, Plus, Shirt, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
-import { useRef, useState } from 'react';
+import { useRef } from 'react';
 import { useLive } from '../live/live';
 import { edits } from '../show/edits';
 import { useShow, type Brand } from '../show/show';
@@ -12,14 +12,15 @@ import { ask } from '../ui/ask';
 interface Props {
   /** The one that is open. */
   brand: Brand;
+  /** How often one was opened. */
+  opened: number;
   onOpen(name: string): void;
   /** It has another name from now on. */
   onRename(name: string): void;
 }
 
 /** The brands that the show keeps: one press opens another, a second one uses it. What is lit follows only when it is asked to. */
-export function BrandChoice({ brand, onOpen, onRename }: Props) {
-  const [opened, setOpened] = useState(0);
+export function BrandChoice({ brand, opened, onOpen, onRename }: Props) {
   const show = useShow();
   const old = useLive(litIn).filter((airing) => airing.edited).length;
   const inUse = brand.name === show.brand.name;
@@ -32,10 +33,7 @@ export function BrandChoice({ brand, onOpen, onRename }: Props) {
             key={one.name}
             type="button"
             aria-pressed={one.name === brand.name}
-            onClick={() => {
-              setOpened((times) => times + 1);
-              onOpen(one.name);
-            }}
+            onClick={() => onOpen(one.name)}
             className="flex min-h-10 items-center gap-2.5 rounded-[10px] bg-panel py-1 pr-3.5 pl-2 hover:bg-raised aria-pressed:font-semibold aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
           >
             <Tints brand={one} />
@@ -57,7 +55,6 @@ export function BrandChoice({ brand, onOpen, onRename }: Props) {
       )}
       <div className="ml-auto flex items-center gap-1.5">
         <KeptText
-          // The field of a brand stays while its name is typed; that of another one is another field.
           key={opened}
           aria-label="Name of this brand"
           className="w-44"

@@ -1,11 +1,11 @@
-import { useCallback } from 'react';
-import { useSearchParams } from 'react-router';
+import { useCallback, useState } from 'react';
+import { Link, useSearchParams } from 'react-router';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { edits } from '../show/edits';
 import { useShow, type Brand, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
-import { Page } from '../ui/Page';
+import { Empty, Page } from '../ui/Page';
 import { Seen } from '../ui/Seen';
 import { BrandChoice } from './BrandChoice';
 import type { KeepBrand } from './keepBrand';
@@ -19,10 +19,42 @@ import { Typefaces } from './Typefaces';
 export function BrandPage() {
   const show = useShow();
   const [asked, setAsked] = useSearchParams();
-  const brand = show.brands.find((one) => one.name === asked.get('open')) ?? show.brand;
-  const open = useCallback((name: string) => setAsked({ open: name }), [setAsked]);
-  /** The same brand, under another name. */
-  const follow = useCallback((name: string) => setAsked({ open: name }, { replace: true }), [setAsked]);
+  // The one in use when the page was opened: another that is used from now on is not what the hand is at.
+  const [first] = useState(show.brand.name);
+  const brand = show.brands.find((one) => one.name === (asked.get('open') ?? first));
+  if (!brand)
+    return (
+      <Page title="Brand">
+        <Empty title="This brand is gone, or has another name by now.">
+          <Link to={`/brand?open=${encodeURIComponent(show.brand.name)}`} className="text-cool hover:underline">
+            To the one in use, “{show.brand.name}”
+          </Link>
+        </Empty>
+      </Page>
+    );
+  return (
+    <Opened
+      brand={brand}
+      onOpen={(name) => setAsked({ open: name })}
+      onRename={(name) => setAsked({ open: name }, { replace: true })}
+    />
+  );
+}
+
+interface OpenedProps {
+  brand: Brand;
+  onOpen(name: string): void;
+  onRename(name: string): void;
+}
+
+function Opened({ brand, onOpen, onRename }: OpenedProps) {
+  const show = useShow();
+  // Fields stay while the name of their brand is typed; those of another brand are other fields.
+  const [opened, setOpened] = useState(0);
+  const open = (name: string): void => {
+    setOpened((times) => times + 1);
+    onOpen(name);
+  };
   const keep = useCallback<KeepBrand>(
     (change, from) => edits.brand(brand.name, { ...brand, ...change }, from),
     [brand],
@@ -31,9 +63,9 @@ export function BrandPage() {
   return (
     <Page title="Brand" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
-        <BrandChoice brand={brand} onOpen={open} onRename={follow} />
+        <BrandChoice brand={brand} opened={opened} onOpen={open} onRename={onRename} />
         <div className="grid min-h-0 grid-cols-[356px_minmax(0,1fr)] gap-5">
-          <div className="grid min-h-0 content-start gap-6 overflow-y-auto pr-2 pb-2">
+          <div key={opened} className="grid min-h-0 content-start gap-6 overflow-y-auto pr-2 pb-2">
             <PaletteRoles brand={brand} keep={keep} />
             <Typefaces brand={brand} keep={keep} />
             <Plates brand={brand} keep={keep} />
