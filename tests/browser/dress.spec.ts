@@ -44,7 +44,16 @@ test('another brand is opened in one press, used in a second, and on air in a th
   expect((await desk('PATCH', '/api/brands?name=Daylight', { revision: 9e15, brand })).ok()).toBe(true);
   await expect(page.getByText('This brand is gone, or has another name by now.')).toBeVisible();
   await page.getByRole('link', { name: /^To the one in use/ }).click();
-  await expect(page.getByLabel('Name of this brand')).toHaveValue('Lantern night');
+  const name = page.getByLabel('Name of this brand');
+  await expect(name).toHaveValue('Lantern night');
+  // A name is kept in a pause of typing, and the field stays under the fingers; undo brings the name back, and nobody says “gone”.
+  await name.fill('Lantern x');
+  await expect(page.getByRole('button', { name: 'Lantern x in use' })).toBeVisible();
+  await page.keyboard.type('yz');
+  await expect(name).toHaveValue('Lantern xyz');
+  await expect(page.getByRole('button', { name: 'Lantern xyz in use' })).toBeVisible();
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(name).not.toHaveValue('Lantern xyz');
 });
 
 test('a colour that cannot be read is mended in one press', async ({ page, lamp }) => {

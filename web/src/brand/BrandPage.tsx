@@ -1,5 +1,7 @@
 import { useCallback, useState } from 'react';
 import { Link, useSearchParams } from 'react-router';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { edits } from '../show/edits';
@@ -15,13 +17,22 @@ import { Plates } from './Plates';
 import { Motion } from './Motion';
 import { Typefaces } from './Typefaces';
 
+/**
+ * What this page has renamed, there and back: the address follows a moment later than the show, and undo does not touch it. In
+ * the meantime the brand is not gone, and its name may still be typed.
+ */
+const renamed = createStore<Record<string, string>>(() => ({}));
+
 /** A brand of the show, with the show's own graphics beside it in its look: the one in use, or another that was opened. */
 export function BrandPage() {
   const show = useShow();
   const [asked, setAsked] = useSearchParams();
   // The one in use when the page was opened: another that is used from now on is not what the hand is at.
   const [first] = useState(show.brand.name);
-  const brand = show.brands.find((one) => one.name === (asked.get('open') ?? first));
+  const wanted = asked.get('open') ?? first;
+  const called = useStore(renamed, (all) => all[wanted]);
+  const named = (name: string | undefined) => show.brands.find((one) => one.name === name);
+  const brand = named(wanted) ?? named(called);
   if (!brand)
     return (
       <Page title="Brand">
@@ -36,7 +47,10 @@ export function BrandPage() {
     <Opened
       brand={brand}
       onOpen={(name) => setAsked({ open: name })}
-      onRename={(name) => setAsked({ open: name }, { replace: true })}
+      onRename={(name) => {
+        renamed.setState({ [brand.name]: name, [name]: brand.name });
+        setAsked({ open: name }, { replace: true });
+      }}
     />
   );
 }
