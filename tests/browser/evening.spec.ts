@@ -113,7 +113,7 @@ test('look first loads standby and Enter lights it; edits of what is lit wait fo
   lamp,
 }) => {
   await page.goto(lamp.url);
-  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.getByRole('button', { name: 'Look first', exact: true }).click();
   await page.keyboard.press('1');
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('Odalys Thrupp')).toBeVisible();
   await expect(output.locator('[data-node]')).toHaveCount(0);

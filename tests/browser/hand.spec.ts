@@ -87,7 +87,7 @@ test('rule 42: what standby shows is what a press lights, and a draft stays thro
   await page.keyboard.press('Enter');
   await expect(output.getByText('Odalys, by name')).toBeVisible();
   await lit(page, 'Names').first().click();
-  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.getByRole('button', { name: 'Look first', exact: true }).click();
   await page
     .getByRole('button', { name: /^Names/ })
     .first()
@@ -97,7 +97,7 @@ test('rule 42: what standby shows is what a press lights, and a draft stays thro
   await quick(page).getByRole('heading').click();
   await page.keyboard.press('Enter');
   await expect(output.getByText('Odalys, by Enter')).toBeVisible();
-  await page.getByRole('radio', { name: 'Straight to air' }).click();
+  await page.getByRole('button', { name: 'Straight to air', exact: true }).click();
   await lit(page, 'Names').first().click();
   await expect(lit(page, 'Names')).toHaveCount(0);
 

@@ -13,7 +13,7 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByRole('button', { name: 'Edit the words of Species quote' }).click();
   await expect(page.getByText(/On air 0:0[3-9]/).first()).toBeVisible();
   await shoot('desk');
-  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.getByRole('button', { name: 'Look first', exact: true }).click();
   await page.keyboard.press('d');
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('lamp check')).toBeVisible();
   await page.waitForTimeout(1200);

@@ -290,7 +290,7 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await editor.getByRole('button', { name: 'Save cue' }).click();
   await expect(editor).toHaveCount(0);
 
-  await page.getByRole('radio', { name: 'Look first' }).click();
+  await page.getByRole('button', { name: 'Look first', exact: true }).click();
   await page.keyboard.press('6');
   await page.keyboard.press('u');
   const standby = page.getByRole('img', { name: 'Standby' });
@@ -356,7 +356,7 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await page.goto(lamp.url);
   const broken = page.getByRole('button', { name: /^Cue Late hour, (in standby, )?cannot be run/ });
   await expect(broken).toContainText('card gone');
-  await page.getByRole('radio', { name: 'Straight to air' }).click();
+  await page.getByRole('button', { name: 'Straight to air', exact: true }).click();
   await page.keyboard.press('Shift+Backspace');
   await broken.click();
   await expect(page.getByText('the card that it brings up in “Names” is gone')).toBeVisible();
@@ -376,7 +376,7 @@ test('with live edits words go to air as they are typed; without them they wait 
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await page.keyboard.press('Control+Enter');
   await expect(output.getByText('Odalys T.', { exact: true })).toBeVisible();
-  await page.getByRole('radio', { name: 'Live edits' }).click();
+  await page.getByRole('button', { name: 'Live edits', exact: true }).click();
   await name.press('End');
   await name.pressSequentially('hrupp, at the lamp', { delay: 15 });
   await expect(output.getByText('Odalys T.hrupp, at the lamp')).toBeVisible();
@@ -392,7 +392,7 @@ test('with live edits words go to air as they are typed; without them they wait 
   await page.getByLabel('X, px').press('Enter');
   await expect.poll(left).toBe(stood + 40);
   await page.goto(lamp.url);
-  await page.getByRole('radio', { name: 'Edits wait' }).click();
+  await page.getByRole('button', { name: 'Edits wait', exact: true }).click();
   await page.goto(`${lamp.url}/graphics/names`);
   await page.getByLabel('X, px').fill('90');
   await page.getByLabel('X, px').press('Enter');
@@ -536,7 +536,7 @@ test('everything is found by name, and every key is listed', async ({ page, outp
   await expect(lit(page, 'Names')).toHaveCount(0);
   // The fixed ones do what they say.
   await page.keyboard.press('Alt+l');
-  await expect(page.getByRole('radio', { name: 'Look first' })).toBeChecked();
+  await expect(page.getByRole('button', { name: 'Look first', exact: true })).toHaveAttribute('aria-pressed', 'true');
   await page.keyboard.press('Alt+m');
   await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
 });

@@ -6,6 +6,7 @@ import { edits } from '../show/edits';
 import { useShow, type Brand } from '../show/show';
 import { litIn } from '../show/air';
 import { Button } from '../ui/Button';
+import { menuLook } from '../ui/menuLook';
 import { KeptText } from '../show/KeptText';
 import { ask } from '../ui/ask';
 
@@ -124,11 +125,7 @@ function AddBrand({ brand, onOpen }: Pick<Props, 'brand' | 'onOpen'>) {
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
-          <DropdownMenu.Content
-            align="start"
-            sideOffset={6}
-            className="z-40 min-w-60 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
-          >
+          <DropdownMenu.Content align="start" sideOffset={6} className={menuLook}>
             <DropdownMenu.Item className={item} onSelect={() => void add(edits.addBrand({ copyOf: brand.name }))}>
               A copy of “{brand.name}”
             </DropdownMenu.Item>

@@ -1,5 +1,5 @@
 import { useCallback, useState } from 'react';
-import { Link, useSearchParams } from 'react-router';
+import { Link, useSearchParams } from 'wouter';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { PictureView } from '../monitor/PictureView';

@@ -1,19 +1,18 @@
 import clsx from 'clsx';
 import { Plus, TriangleAlert } from 'lucide-react';
-import { ContextMenu } from 'radix-ui';
 import { useState } from 'react';
 import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
-import { tellDeleted } from '../show/deleted';
 import { clockText } from '../show/format';
-import { edits } from '../show/edits';
 import { useShow, type Cue } from '../show/show';
-import { press } from '../show/air';
 import { Key, keyHint } from '../ui/Button';
-import { menuItem, menuLook } from '../ui/Menu';
-import { CueEditor } from './CueEditor';
-import { cueBefore, doubled, litNow, lostIn, newCue, summaryOf } from './cueEdits';
-import { choose, pressCue, useStandby } from './desk';
+import { later } from '../ui/later';
+import { useMenu } from '../ui/useMenu';
+import { litNow, lostIn, newCue, summaryOf } from './cueEdits';
+import { pressCue, useStandby } from './desk';
+
+const CueEditor = later(async () => (await import('./CueEditor')).CueEditor, { takesKeys: true });
+const CueMenu = later(async () => (await import('./CueMenu')).CueMenu, { takesKeys: true });
 
 /** The cues in a row: one press sets many things. */
 export function Cues() {
@@ -42,75 +41,41 @@ function CueButton({ cue, onEdit }: { cue: Cue; onEdit(): void }) {
   const show = useShow();
   const ahead = useLive((live) => live.ahead.cueSteps.filter((step) => step.cue === cue.id));
   const standby = useStandby().cue === cue.id;
-  const at = show.cues.indexOf(cue);
   const lost = lostIn(cue, show).map((graphic) => graphic.name);
-  const move = (by: number): void => void edits.moveCue(cue.id, cueBefore(show.cues, cue.id, by));
-  const remove = async (): Promise<void> => {
-    if (!(await edits.cues.remove(cue.id))) return;
-    tellDeleted(edits.undo, `The cue “${cue.name}” is`);
-  };
+  const menu = useMenu();
   return (
-    <ContextMenu.Root>
-      <ContextMenu.Trigger asChild>
-        <button
-          type="button"
-          data-press={cue.id}
-          aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}${lost.length > 0 ? ', cannot be run' : ''}`}
-          title={
-            lost.length > 0
-              ? `It cannot be run: the card that it brings up in ${lost.join(', ')} is gone. Right-click to change it.`
-              : `${summaryOf(cue)}. Right-click to change it.`
-          }
-          onClick={() => pressCue(cue.id)}
-          className={clsx(
-            '@container/cue flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center max-xl:basis-24 gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
-            standby && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
-          )}
-        >
-          <span className="grid min-w-0 flex-1 text-left leading-tight">
-            {/* Its name is what it is found by: where the room is short, the name has it. */}
-            <span className="truncate @max-[102px]/cue:line-clamp-2 @max-[102px]/cue:text-xs @max-[102px]/cue:whitespace-normal">
-              {cue.name}
-            </span>
-            <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
-              {lost.length > 0 ? 'card gone' : summaryOf(cue)}
-            </span>
+    <>
+      <button
+        type="button"
+        {...menu.asked}
+        data-press={cue.id}
+        aria-label={`Cue ${cue.name}${standby ? ', in standby' : ''}${lost.length > 0 ? ', cannot be run' : ''}`}
+        title={
+          lost.length > 0
+            ? `It cannot be run: the card that it brings up in ${lost.join(', ')} is gone. Right-click to change it.`
+            : `${summaryOf(cue)}. Right-click to change it.`
+        }
+        onClick={() => pressCue(cue.id)}
+        className={clsx(
+          '@container/cue flex min-h-10 max-w-56 min-w-0 flex-1 basis-28 items-center max-xl:basis-24 gap-2 rounded-full bg-raised pr-3 pl-4 font-semibold transition-colors duration-150 hover:bg-ridge',
+          standby && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
+        )}
+      >
+        <span className="grid min-w-0 flex-1 text-left leading-tight">
+          {/* Its name is what it is found by: where the room is short, the name has it. */}
+          <span className="truncate @max-[102px]/cue:line-clamp-2 @max-[102px]/cue:text-xs @max-[102px]/cue:whitespace-normal">
+            {cue.name}
           </span>
-          {lost.length > 0 && <TriangleAlert aria-hidden size={14} className="shrink-0 text-orchid" />}
-          {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
-          {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
-        </button>
-      </ContextMenu.Trigger>
-      <ContextMenu.Portal>
-        <ContextMenu.Content className={menuLook}>
-          {ahead.length > 0 && (
-            <ContextMenu.Item className={menuItem} onSelect={() => void press('stopCue', { cue: cue.id })}>
-              Stop the steps still to come
-            </ContextMenu.Item>
-          )}
-          <ContextMenu.Item className={menuItem} onSelect={() => choose({ cue: cue.id })}>
-            Put in standby
-          </ContextMenu.Item>
-          <ContextMenu.Item className={menuItem} onSelect={onEdit}>
-            Change it
-          </ContextMenu.Item>
-          <ContextMenu.Item className={menuItem} onSelect={() => void edits.cues.add(doubled(cue), cue.id)}>
-            Duplicate it
-          </ContextMenu.Item>
-          <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-          <ContextMenu.Item className={menuItem} disabled={at === 0} onSelect={() => move(-1)}>
-            Move it to the left
-          </ContextMenu.Item>
-          <ContextMenu.Item className={menuItem} disabled={at === show.cues.length - 1} onSelect={() => move(1)}>
-            Move it to the right
-          </ContextMenu.Item>
-          <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-          <ContextMenu.Item className={menuItem} onSelect={() => void remove()}>
-            Delete it
-          </ContextMenu.Item>
-        </ContextMenu.Content>
-      </ContextMenu.Portal>
-    </ContextMenu.Root>
+          <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
+            {lost.length > 0 ? 'card gone' : summaryOf(cue)}
+          </span>
+        </span>
+        {lost.length > 0 && <TriangleAlert aria-hidden size={14} className="shrink-0 text-orchid" />}
+        {ahead.length > 0 && <NextStep at={Math.min(...ahead.map((step) => step.at))} />}
+        {cue.key && <Key className={keyHint}>{cue.key.toUpperCase()}</Key>}
+      </button>
+      {menu.place && <CueMenu cue={cue} at={menu.place} onClose={menu.close} onEdit={onEdit} />}
+    </>
   );
 }
 

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import { Link } from 'react-router';
-import { toast } from 'sonner';
+import { Link } from 'wouter';
+import { toast } from '../ui/toast';
 import { useLive } from '../live/live';
 import { AirMonitor } from '../monitor/AirMonitor';
 import { BackdropChoice } from '../monitor/BackdropChoice';

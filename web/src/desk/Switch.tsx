@@ -1,10 +1,8 @@
 import clsx from 'clsx';
-import { ContextMenu } from 'radix-ui';
 import { ChevronLeft, ChevronRight, PenLine, Repeat, Upload } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
 import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
-import { actionsNow } from '../show/actions';
 import { airingOf, isLit, press, useAsked } from '../show/air';
 import { isCarried } from '../show/carried';
 import { useDraft } from '../show/drafts';
@@ -12,9 +10,12 @@ import { clockText } from '../show/format';
 import { useShow, type Graphic } from '../show/show';
 import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
-import { menuItem, menuLook } from '../ui/Menu';
+import { later } from '../ui/later';
+import { useMenu } from '../ui/useMenu';
 import { OneMore } from './Counters';
 import { choose, pressGraphic, useStandby } from './desk';
+
+const SwitchMenu = later(async () => (await import('./SwitchMenu')).SwitchMenu, { takesKeys: true });
 
 /** Why it is away for now: it comes back by itself. */
 const awayWords = { aside: 'Moved aside, will return', hush: 'waits for the end of the hush', alert: 'waits its turn' };
@@ -30,6 +31,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
   const confirmed = isLit(airing?.phase);
   const lit = asked ? asked === 'light' : confirmed;
   const cut = view?.fits.some((fit) => fit.outcome === 'cut');
+  const menu = useMenu();
   const place = useRef<HTMLDivElement>(null);
   // Follows the air: what is lit is seen, also where a full seat scrolls.
   useEffect(() => {
@@ -37,115 +39,110 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
   }, [lit, confirmed]);
 
   return (
-    <ContextMenu.Root>
-      <ContextMenu.Trigger asChild>
-        <div
-          ref={place}
-          data-lit={lit}
-          className={clsx(
-            'group @container/switch relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
-            lit ? 'lit' : 'bg-raised hover:bg-ridge',
-            standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
-            view?.outside && !lit && !standby && 'shadow-[inset_0_0_0_2px_var(--color-orchid)]',
-            asked && 'opacity-80',
-          )}
+    <>
+      <div
+        ref={place}
+        {...menu.asked}
+        data-lit={lit}
+        className={clsx(
+          'group @container/switch relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+          lit ? 'lit' : 'bg-raised hover:bg-ridge',
+          standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
+          view?.outside && !lit && !standby && 'shadow-[inset_0_0_0_2px_var(--color-orchid)]',
+          asked && 'opacity-80',
+        )}
+      >
+        <button
+          type="button"
+          aria-pressed={lit}
+          data-press={graphic.id}
+          // With its words, and without the times: those are for eyes.
+          aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}${view?.outside ? ', outside the frame' : ''}. ${view?.words ?? ''}`}
+          title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
+          onClick={(event) => pressGraphic(graphic.id, undefined, event.shiftKey)}
+          className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
         >
-          <button
-            type="button"
-            aria-pressed={lit}
-            data-press={graphic.id}
-            // With its words, and without the times: those are for eyes.
-            aria-label={`${graphic.name}${confirmed ? ', on air' : standby ? ', in standby' : ''}${view?.outside ? ', outside the frame' : ''}. ${view?.words ?? ''}`}
-            title={follower ? `${follower} follows. Shift and press lights it alone.` : undefined}
-            onClick={(event) => pressGraphic(graphic.id, undefined, event.shiftKey)}
-            className="flex min-w-0 flex-1 items-center gap-2.5 self-stretch rounded-[10px] py-1 pl-3 text-left leading-tight outline-offset-[-3px]"
-          >
-            <Lamp lit={lit} standby={standby} />
-            <span className="@container min-w-0 flex-1 overflow-hidden">
-              <span className="flex items-baseline gap-1.5">
-                {/* The name gives way, and the time is whole however long it has run. */}
-                <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
-                {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
-              </span>
-              <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
-                {view?.outside && (
-                  <b className={clsx('font-semibold', !lit && 'text-orchid')}>
-                    ⚠ Outside the frame: viewers miss it ·{' '}
-                  </b>
-                )}
-                {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
-                {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
-                {comes !== undefined && !lit && (waits ? 'waits · ' : <Countdown words="comes in" at={comes} />)}
-                {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
-                {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
-                {timer && (
-                  <>
-                    <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
-                    {view?.words && ' · '}
-                  </>
-                )}
-                {draft && <b className="font-semibold">✎ draft · </b>}
-                {cut && '✂ cut off · '}
-                {view?.untouched && 'sample words · '}
-                {follower && `then ${follower} · `}
-                {view?.words}
-              </span>
+          <Lamp lit={lit} standby={standby} />
+          <span className="@container min-w-0 flex-1 overflow-hidden">
+            <span className="flex items-baseline gap-1.5">
+              {/* The name gives way, and the time is whole however long it has run. */}
+              <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
+              {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
             </span>
-          </button>
-          <span className={clsx('flex items-center gap-0.5 pr-1.5', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
-            {airing?.edited && lit && (
-              <button
-                type="button"
-                aria-label={`Push the edit of ${graphic.name}`}
-                onClick={() => void press('push', { graphic: graphic.id })}
-                title="It was edited since it was lit. Press to push the edit to air."
-                className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
-              >
-                <Upload aria-hidden size={14} />
-              </button>
-            )}
-            {graphic.every != null && (
-              <button
-                type="button"
-                aria-pressed={repeats}
-                aria-label={`${graphic.name} comes by itself`}
-                title={`By itself every ${clockText(graphic.every)}: ${repeats ? 'on. Press to stop that.' : 'off. Press to begin.'}`}
-                onClick={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
-                className={clsx(
-                  'grid size-7 place-items-center rounded-md hover:bg-black/15',
-                  repeats && !lit && 'bg-black/25 text-lamp-soft',
-                  repeats && lit && 'bg-black/15',
-                )}
-              >
-                <Repeat aria-hidden size={14} />
-              </button>
-            )}
-            {template && <OneMore graphic={graphic} template={template} lit={lit} />}
-            {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
-            {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover it has a place of its own, if there is room. */}
+            <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+              {view?.outside && (
+                <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ Outside the frame: viewers miss it · </b>
+              )}
+              {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
+              {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
+              {comes !== undefined && !lit && (waits ? 'waits · ' : <Countdown words="comes in" at={comes} />)}
+              {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
+              {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
+              {timer && (
+                <>
+                  <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
+                  {view?.words && ' · '}
+                </>
+              )}
+              {draft && <b className="font-semibold">✎ draft · </b>}
+              {cut && '✂ cut off · '}
+              {view?.untouched && 'sample words · '}
+              {follower && `then ${follower} · `}
+              {view?.words}
+            </span>
+          </span>
+        </button>
+        <span className={clsx('flex items-center gap-0.5 pr-1.5', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+          {airing?.edited && lit && (
             <button
               type="button"
-              aria-label={`Edit the words of ${graphic.name}`}
-              title="Edit its words"
-              onClick={() => choose({ graphic: graphic.id })}
+              aria-label={`Push the edit of ${graphic.name}`}
+              onClick={() => void press('push', { graphic: graphic.id })}
+              title="It was edited since it was lit. Press to push the edit to air."
+              className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
+            >
+              <Upload aria-hidden size={14} />
+            </button>
+          )}
+          {graphic.every != null && (
+            <button
+              type="button"
+              aria-pressed={repeats}
+              aria-label={`${graphic.name} comes by itself`}
+              title={`By itself every ${clockText(graphic.every)}: ${repeats ? 'on. Press to stop that.' : 'off. Press to begin.'}`}
+              onClick={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
               className={clsx(
-                '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100 [@media(hover:none)]:@max-[230px]/switch:hidden',
-                lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
+                'grid size-7 place-items-center rounded-md hover:bg-black/15',
+                repeats && !lit && 'bg-black/25 text-lamp-soft',
+                repeats && lit && 'bg-black/15',
               )}
             >
-              <PenLine aria-hidden size={14} />
+              <Repeat aria-hidden size={14} />
             </button>
-            {graphic.key && <Key className={clsx(keyHint, lit && 'bg-[#7a4a0022]')}>{graphic.key.toUpperCase()}</Key>}
-          </span>
-          {lit && airing?.stayEnds != null && airing.stay != null && (
-            <StayLine ends={airing.stayEnds} stay={airing.stay} />
           )}
-        </div>
-      </ContextMenu.Trigger>
-      <ContextMenu.Portal>
-        <SwitchMenu graphic={graphic.id} />
-      </ContextMenu.Portal>
-    </ContextMenu.Root>
+          {template && <OneMore graphic={graphic} template={template} lit={lit} />}
+          {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
+          {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover it has a place of its own, if there is room. */}
+          <button
+            type="button"
+            aria-label={`Edit the words of ${graphic.name}`}
+            title="Edit its words"
+            onClick={() => choose({ graphic: graphic.id })}
+            className={clsx(
+              '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100 [@media(hover:none)]:@max-[230px]/switch:hidden',
+              lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
+            )}
+          >
+            <PenLine aria-hidden size={14} />
+          </button>
+          {graphic.key && <Key className={clsx(keyHint, lit && 'bg-[#7a4a0022]')}>{graphic.key.toUpperCase()}</Key>}
+        </span>
+        {lit && airing?.stayEnds != null && airing.stay != null && (
+          <StayLine ends={airing.stayEnds} stay={airing.stay} />
+        )}
+      </div>
+      {menu.place && <SwitchMenu graphic={graphic} at={menu.place} onClose={menu.close} />}
+    </>
   );
 });
 
@@ -220,31 +217,6 @@ function useIsStandby(graphic: string): boolean {
       ?.steps[0]?.settings.some((one) => one.act === 'light' && one.graphic === graphic),
   );
   return standby.graphic === graphic || !!ofCue;
-}
-
-/** What can be done with it now, by name. */
-function SwitchMenu({ graphic }: { graphic: string }) {
-  // What can be done follows the air.
-  useLive(({ airings, ahead }) => ({ airings, ahead }));
-  const all = actionsNow();
-  const items = (about: string) =>
-    all
-      .filter((action) => action.short && (action.id === about || action.id.startsWith(`${about}/`)))
-      .map((action) => (
-        <ContextMenu.Item key={action.id} className={menuItem} onSelect={() => action.run()}>
-          {action.short}
-        </ContextMenu.Item>
-      ));
-  return (
-    <ContextMenu.Content className={menuLook}>
-      {items(`light/${graphic}`)}
-      <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-      <ContextMenu.Item className={menuItem} onSelect={() => choose({ graphic })}>
-        Edit its words
-      </ContextMenu.Item>
-      {items(`setUp/${graphic}`)}
-    </ContextMenu.Content>
-  );
 }
 
 function Lamp({ lit, standby }: { lit: boolean; standby: boolean }) {

@@ -1,5 +1,5 @@
 import { ChevronsUpDown } from 'lucide-react';
-import { Link } from 'react-router';
+import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { useShow, type Timer } from '../show/show';
 import { TimerControls } from '../show/TimerControls';

@@ -3,23 +3,22 @@ import { actionsNow } from '../show/actions';
 import { useLive } from '../live/live';
 import { useShow } from '../show/show';
 import { Key } from '../ui/Button';
-import { open, useOpened } from './opened';
+import { open } from './opened';
 
 const how = 'the palette';
 
 /** Everything by name: Ctrl+K, a few letters, Enter. */
 export function CommandPalette() {
-  const opened = useOpened() === 'palette';
   return (
     <Command.Dialog
-      open={opened}
-      onOpenChange={(next) => open(next ? 'palette' : null)}
+      open
+      onOpenChange={(next) => !next && open(null)}
       label="Type a command"
       filter={(_, typed, keywords) => likeness(keywords?.[0] ?? '', typed)}
       overlayClassName="fixed inset-0 z-40 bg-black/50"
       contentClassName="fixed inset-x-0 top-[14vh] z-40 mx-auto w-[min(560px,92vw)] overflow-hidden rounded-2xl bg-panel shadow-[0_20px_60px_#000a,inset_0_0_0_1px_var(--color-line)]"
     >
-      {opened && <Actions />}
+      <Actions />
     </Command.Dialog>
   );
 }

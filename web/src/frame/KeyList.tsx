@@ -3,7 +3,7 @@ import { Dialog } from 'radix-ui';
 import { actionsWithKeys, type Reach } from '../show/actions';
 import { useShow } from '../show/show';
 import { Key } from '../ui/Button';
-import { open, useOpened } from './opened';
+import { open } from './opened';
 
 interface Listed {
   caps: readonly string[];
@@ -22,9 +22,8 @@ const ofFields: readonly (Listed & { reach: Reach })[] = [
 
 /** All keys, wherever one is: press ? for it. */
 export function KeyList() {
-  const opened = useOpened() === 'keys';
   return (
-    <Dialog.Root open={opened} onOpenChange={(next) => open(next ? 'keys' : null)}>
+    <Dialog.Root open onOpenChange={(next) => !next && open(null)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-8 z-30 m-auto grid h-fit max-h-[90vh] max-w-[900px] grid-rows-[auto_1fr] gap-4 rounded-2xl bg-panel p-6 shadow-[0_20px_60px_#000a]">
@@ -35,7 +34,7 @@ export function KeyList() {
             </Dialog.Close>
           </div>
           <Dialog.Description className="sr-only">Every key, and what it does.</Dialog.Description>
-          {opened && <Keys />}
+          <Keys />
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>

@@ -1,5 +1,5 @@
 import { useEffect } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { edits } from '../show/edits';
 import { takeFile } from '../ui/FilePick';
 

@@ -2,6 +2,7 @@ import { useEffect } from 'react';
 import { actionsNow, type Reach } from '../show/actions';
 import { shows } from '../show/show';
 import { isTyping } from '../ui/isTyping';
+import { isOpening } from '../ui/later';
 import { watchLostFocus } from '../ui/lostFocus';
 
 /** What lies over the page, and lists that are open: letters choose there. */
@@ -17,7 +18,7 @@ export function useKeys(): void {
       if (event.defaultPrevented || !shows.getState().show) return;
       const target = event.target as HTMLElement;
       const typing = isTyping(target);
-      if (!typing && meantForAField()) return;
+      if (!typing && (meantForAField() || isOpening())) return;
       const here: Reach = location.pathname === '/' ? 'desk' : 'setUp';
       const inDialog = target.closest(withKeysOfItsOwn);
       const action = actionsNow().find(

@@ -2,7 +2,7 @@ import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
 import { ChevronUp, Copy, Plus, Table2, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
-import { Link } from 'react-router';
+import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';

@@ -1,8 +1,8 @@
 import clsx from 'clsx';
 import { ArrowLeft, ClipboardCopy, FileUp, Plus } from 'lucide-react';
 import { useMemo, useState, type ClipboardEvent } from 'react';
-import { Link, useParams } from 'react-router';
-import { toast } from 'sonner';
+import { Link, useParams } from 'wouter';
+import { toast } from '../ui/toast';
 import { edits } from '../show/edits';
 import { templateOf, useShow, type Graphic, type Sheet, type Template } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';

@@ -1,7 +1,6 @@
 import clsx from 'clsx';
-import { ContextMenu } from 'radix-ui';
 import { memo, useCallback, useEffect, useRef, useState, type MouseEvent } from 'react';
-import { Link, useNavigate } from 'react-router';
+import { Link, useLocation } from 'wouter';
 import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
@@ -11,8 +10,9 @@ import { edits } from '../show/edits';
 import { useShow, type Graphic } from '../show/show';
 import { litIn } from '../show/air';
 import { inputLook } from '../ui/inputLook';
-import { menuItem, menuLook } from '../ui/Menu';
+import { Menu, MenuItem, MenuLine } from '../ui/Menu';
 import { Seen } from '../ui/Seen';
+import { useMenu } from '../ui/useMenu';
 import { askToDelete } from './askToDelete';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
@@ -92,15 +92,16 @@ interface ThumbnailProps {
 }
 
 const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: ThumbnailProps) => {
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const [naming, setNaming] = useState(false);
-  const [count, setCount] = useState(1);
+  const menu = useMenu();
+  const count = menu.place ? among(id).ids.length : 1;
   const begin = useRef(false);
 
   const duplicate = async (): Promise<void> => {
     let last: string | null = null;
     for (const one of among(id).ids) last = await edits.addGraphic({ copyOf: one });
-    if (last) await navigate(`/graphics/${last}`);
+    if (last) navigate(`/graphics/${last}`);
   };
   const remove = async (): Promise<void> => {
     const those = among(id);
@@ -115,77 +116,73 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
   };
 
   return (
-    <ContextMenu.Root onOpenChange={() => setCount(among(id).ids.length)}>
-      <ContextMenu.Trigger asChild>
-        <li
-          onKeyDown={(event) => event.key === 'F2' && setNaming(true)}
-          className={clsx(
-            'overflow-hidden rounded-lg bg-panel transition-shadow duration-150',
-            chosen || marked ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
-          )}
+    <>
+      <li
+        {...menu.asked}
+        onKeyDown={(event) => event.key === 'F2' && setNaming(true)}
+        className={clsx(
+          'overflow-hidden rounded-lg bg-panel transition-shadow duration-150',
+          chosen || marked ? 'shadow-[0_0_0_2px_var(--color-cool)]' : 'hover:bg-raised',
+        )}
+      >
+        <Link
+          to={`/graphics/${id}`}
+          aria-current={chosen ? 'page' : undefined}
+          aria-label={naming ? name : undefined}
+          // The link itself hears no click with a modifier.
+          onClickCapture={(event) => onChoose(event, id)}
+          className="block"
         >
-          <Link
-            to={`/graphics/${id}`}
-            aria-current={chosen ? 'page' : undefined}
-            aria-label={naming ? name : undefined}
-            onClick={(event) => onChoose(event, id)}
-            className="block"
-          >
-            <Seen className="aspect-video">
-              <Glimpse id={id} name={name} />
-            </Seen>
-            {!naming && (
-              <span className="flex items-center justify-between gap-2 px-2 py-1.5">
-                <span className="truncate font-semibold">{name}</span>
-                {lit && <span className="lit rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
-              </span>
-            )}
-          </Link>
-          {naming && (
-            <input
-              autoFocus
-              aria-label={`New name of ${name}`}
-              defaultValue={name}
-              maxLength={80}
-              onFocus={(event) => event.target.select()}
-              onBlur={(event) => rename(event.target.value)}
-              onKeyDown={(event) => {
-                if (event.key === 'Enter') rename(event.currentTarget.value);
-                if (event.key === 'Escape') setNaming(false);
-              }}
-              className={inputLook}
-            />
+          <Seen className="aspect-video">
+            <Glimpse id={id} name={name} />
+          </Seen>
+          {!naming && (
+            <span className="flex items-center justify-between gap-2 px-2 py-1.5">
+              <span className="truncate font-semibold">{name}</span>
+              {lit && <span className="lit rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
+            </span>
           )}
-        </li>
-      </ContextMenu.Trigger>
-      <ContextMenu.Portal>
-        <ContextMenu.Content
-          // The menu gives the focus back when it closes; the name wants it then.
-          onCloseAutoFocus={(event) => {
-            if (!begin.current) return;
-            event.preventDefault();
+        </Link>
+        {naming && (
+          <input
+            autoFocus
+            aria-label={`New name of ${name}`}
+            defaultValue={name}
+            maxLength={80}
+            onFocus={(event) => event.target.select()}
+            onBlur={(event) => rename(event.target.value)}
+            onKeyDown={(event) => {
+              if (event.key === 'Enter') rename(event.currentTarget.value);
+              if (event.key === 'Escape') setNaming(false);
+            }}
+            className={inputLook}
+          />
+        )}
+      </li>
+      {menu.place && (
+        <Menu
+          label={`What can be done with ${name}`}
+          at={menu.place}
+          onClose={menu.close}
+          // The name wants the focus then.
+          onClosed={() => {
+            const wanted = begin.current;
             begin.current = false;
-            setNaming(true);
+            setNaming(wanted);
+            return wanted;
           }}
-          className={menuLook}
         >
           {count === 1 && (
-            <ContextMenu.Item className={menuItem} onSelect={() => (begin.current = true)}>
+            <MenuItem onSelect={() => (begin.current = true)}>
               Rename <span className="float-right text-quiet">F2</span>
-            </ContextMenu.Item>
+            </MenuItem>
           )}
-          <ContextMenu.Item className={menuItem} onSelect={() => void duplicate()}>
-            Duplicate {count > 1 && `these ${count}`}
-          </ContextMenu.Item>
-          <ContextMenu.Item className={menuItem} onSelect={() => void navigate(`/graphics/${id}/cards`)}>
-            Cards as a table
-          </ContextMenu.Item>
-          <ContextMenu.Separator className="my-1.5 h-px bg-line" />
-          <ContextMenu.Item className={menuItem} onSelect={() => void remove()}>
-            Delete {count > 1 && `these ${count}`}
-          </ContextMenu.Item>
-        </ContextMenu.Content>
-      </ContextMenu.Portal>
-    </ContextMenu.Root>
+          <MenuItem onSelect={() => void duplicate()}>Duplicate {count > 1 && `these ${count}`}</MenuItem>
+          <MenuItem onSelect={() => navigate(`/graphics/${id}/cards`)}>Cards as a table</MenuItem>
+          <MenuLine />
+          <MenuItem onSelect={() => void remove()}>Delete {count > 1 && `these ${count}`}</MenuItem>
+        </Menu>
+      )}
+    </>
   );
 });

@@ -1,6 +1,6 @@
 import { Frame } from 'lucide-react';
 import { useState } from 'react';
-import { Link, useParams, useSearchParams } from 'react-router';
+import { Link, useParams, useSearchParams } from 'wouter';
 import { upCardOf, useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Empty, Page } from '../ui/Page';

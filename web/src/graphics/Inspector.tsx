@@ -1,6 +1,6 @@
 import { Hammer, Upload } from 'lucide-react';
 import type { ComponentProps } from 'react';
-import { useNavigate } from 'react-router';
+import { useLocation } from 'wouter';
 import { useLive } from '../live/live';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
@@ -25,7 +25,7 @@ export function Inspector({
   onTyped,
 }: Pick<ComponentProps<typeof Words>, 'graphic' | 'card' | 'onTyped'>) {
   const show = useShow();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const template = templateOf(show, graphic);
   const airing = useLive((live) => airingOf(live, graphic.id));
 
@@ -33,7 +33,7 @@ export function Inspector({
     if (isLit(airing?.phase) && !(await askToDelete(`“${graphic.name}” is`))) return;
     if (!(await edits.deleteGraphic(graphic.id))) return;
     tellDeleted(edits.undo, `“${graphic.name}” is`);
-    await navigate('/graphics');
+    navigate('/graphics');
   };
 
   /** A bundled template is never changed: the graphic gets a copy of its own, and its words follow by name. */
@@ -43,7 +43,7 @@ export function Inspector({
       id = await edits.addTemplate({ copyOf: graphic.template });
       if (!id || !(await edits.graphic(graphic.id, { template: id }))) return;
     }
-    await navigate(`/workshop/${id}`);
+    navigate(`/workshop/${id}`);
   };
 
   return (

@@ -7,7 +7,7 @@ import {
   AlignStartVertical,
 } from 'lucide-react';
 import { useState } from 'react';
-import { Link } from 'react-router';
+import { Link } from 'wouter';
 import { fetchPicture } from '../monitor/usePicture';
 import { seatsInFrame } from '../show/seats';
 import { edits } from '../show/edits';

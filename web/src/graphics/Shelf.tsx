@@ -2,8 +2,8 @@ import clsx from 'clsx';
 import { FileInput, Play, Plus, Search, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useState } from 'react';
-import { useNavigate } from 'react-router';
-import { toast } from 'sonner';
+import { useLocation } from 'wouter';
+import { toast } from '../ui/toast';
 import { PictureView } from '../monitor/PictureView';
 import { edits } from '../show/edits';
 import { useShow, type Template } from '../show/show';
@@ -36,7 +36,7 @@ export function ShelfButton() {
 
 function Shelf({ onDone }: { onDone(): void }) {
   const show = useShow();
-  const navigate = useNavigate();
+  const [, navigate] = useLocation();
   const [wish, setWish] = useState('');
   const [kind, setKind] = useState<Template['kind'] | null>(null);
   const [parade, setParade] = useState(false);
@@ -48,7 +48,7 @@ function Shelf({ onDone }: { onDone(): void }) {
     const id = await edits.addGraphic({ template });
     if (!id) return;
     onDone();
-    await navigate(`/graphics/${id}`);
+    navigate(`/graphics/${id}`);
   };
   /** A template of one's own from a file: it is on the shelf from now on, and a graphic is made of it. */
   const bring = async (file: File): Promise<void> => {

@@ -1,5 +1,5 @@
 import { Music, Play } from 'lucide-react';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { edits } from '../show/edits';
 import { useLive } from '../live/live';
 import { useShow, type Graphic } from '../show/show';

@@ -1,6 +1,6 @@
 import { Check, Copy, Eye, EyeOff, RefreshCw, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { troubleOf } from '../show/carried';

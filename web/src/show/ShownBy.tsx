@@ -1,4 +1,4 @@
-import { Link } from 'react-router';
+import { Link } from 'wouter';
 import { live } from '../live/live';
 import type { Graphic, Show } from './show';
 import { airingOf, isLit } from './air';

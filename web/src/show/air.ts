@@ -1,6 +1,6 @@
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { answered, client, Refusal, type Schemas } from '../api/client';
 import { clock, live, type Live } from '../live/live';
 import type { Airing } from '../live/news';

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 
 /** What stands on the page; a new one each time, or it would go with the one before. */
 let shown: string | number | undefined;

@@ -1,4 +1,4 @@
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { answered, client, type Schemas } from '../api/client';
 import { makeEntries } from './entries';
 import { keep } from './mutations';

@@ -7,7 +7,7 @@ vi.mock('../live/live', () => ({
   live: { getState: () => ({ up: server.up }) },
   hear: () => () => undefined,
 }));
-vi.mock('sonner', () => ({
+vi.mock('../ui/toast', () => ({
   toast: Object.assign(() => 'id', { error: (words: string) => said.push(words), dismiss: () => undefined }),
 }));
 const server = { up: true };

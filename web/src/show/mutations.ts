@@ -1,5 +1,5 @@
 import { focusManager, QueryClient } from '@tanstack/react-query';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { Refusal } from '../api/client';

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
-import { Popover } from 'radix-ui';
-import type { ReactNode } from 'react';
+import { Slot } from 'radix-ui';
+import { useRef, type ReactNode } from 'react';
 import { Button } from './Button';
+import { Popped } from './Popped';
 import type { Offers } from './useOffers';
 
 interface Props {
@@ -15,17 +16,17 @@ interface Props {
 
 /** A field, and what is said beside it: it moves nothing, and whoever is typing goes on typing. */
 export function Beside({ said, label, trouble, children }: Props) {
+  const field = useRef<HTMLElement>(null);
   return (
-    <Popover.Root open={said !== null}>
-      <Popover.Anchor asChild>{children}</Popover.Anchor>
-      <Popover.Portal>
-        <Popover.Content
+    <>
+      <Slot.Root ref={field}>{children}</Slot.Root>
+      {said !== null && (
+        <Popped
+          anchor={field}
           side="bottom"
           align="start"
           sideOffset={4}
           aria-label={label}
-          onOpenAutoFocus={(event) => event.preventDefault()}
-          onCloseAutoFocus={(event) => event.preventDefault()}
           className={clsx(
             'z-40 max-w-96 rounded-xl bg-raised',
             trouble
@@ -34,9 +35,9 @@ export function Beside({ said, label, trouble, children }: Props) {
           )}
         >
           {said}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </Popped>
+      )}
+    </>
   );
 }
 

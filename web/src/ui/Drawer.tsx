@@ -1,23 +1,34 @@
 import clsx from 'clsx';
-import { Popover } from 'radix-ui';
-import type { ComponentProps, ReactNode } from 'react';
+import { Slot } from 'radix-ui';
+import { useRef, useState, type ReactNode } from 'react';
+import { Popped } from './Popped';
 
-interface Props extends Pick<ComponentProps<typeof Popover.Content>, 'align' | 'alignOffset' | 'className'> {
+interface Props {
   label: string;
   /** The button that opens it. */
   trigger: ReactNode;
   /** Whether it stays open while other things are pressed, and the desk's keys work: its button and Esc close it. */
   stays?: boolean;
+  align?: 'start' | 'center' | 'end';
+  /** From there, in px. */
+  alignOffset?: number;
+  className?: string;
   children: ReactNode;
 }
 
 /** Opens upwards from the foot of the desk. */
 export function Drawer({ label, trigger, stays, align, alignOffset, className, children }: Props) {
+  const button = useRef<HTMLButtonElement>(null);
+  const [open, setOpen] = useState(false);
   return (
-    <Popover.Root>
-      <Popover.Trigger asChild>{trigger}</Popover.Trigger>
-      <Popover.Portal>
-        <Popover.Content
+    <>
+      <Slot.Root ref={button} aria-haspopup="dialog" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {trigger}
+      </Slot.Root>
+      {open && (
+        <Popped
+          anchor={button}
+          onClose={() => setOpen(false)}
           side="top"
           align={align}
           alignOffset={alignOffset}
@@ -32,8 +43,8 @@ export function Drawer({ label, trigger, stays, align, alignOffset, className, c
           )}
         >
           {children}
-        </Popover.Content>
-      </Popover.Portal>
-    </Popover.Root>
+        </Popped>
+      )}
+    </>
   );
 }

@@ -1,5 +1,5 @@
 import { useRef, type ReactNode } from 'react';
-import { toast } from 'sonner';
+import { toast } from './toast';
 import { Button } from './Button';
 import { refusalOf } from './tryFile';
 

@@ -1,5 +1,4 @@
 import clsx from 'clsx';
-import { ToggleGroup } from 'radix-ui';
 
 /** One of a few choices, all of them in sight. */
 export function Segmented<T extends string>(props: {
@@ -9,25 +8,21 @@ export function Segmented<T extends string>(props: {
   onChoose(value: T): void;
 }) {
   return (
-    <ToggleGroup.Root
-      type="single"
-      aria-label={props.label}
-      value={props.value}
-      onValueChange={(value) => value && props.onChoose(value as T)}
-      className="inline-flex rounded-[10px] bg-panel p-[3px]"
-    >
-      {props.choices.map((choice) => (
-        <ToggleGroup.Item
-          key={choice.value}
-          value={choice.value}
+    <div role="group" aria-label={props.label} className="inline-flex rounded-[10px] bg-panel p-[3px]">
+      {props.choices.map(({ value, words }) => (
+        <button
+          key={value}
+          type="button"
+          aria-pressed={value === props.value}
+          onClick={() => value !== props.value && props.onChoose(value)}
           className={clsx(
             'rounded-lg px-2 py-1.5 whitespace-nowrap text-quiet transition-colors duration-150 hover:text-ink xl:px-3',
-            'data-[state=on]:bg-ridge data-[state=on]:font-semibold data-[state=on]:text-ink',
+            'aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink',
           )}
         >
-          {choice.words}
-        </ToggleGroup.Item>
+          {words}
+        </button>
       ))}
-    </ToggleGroup.Root>
+    </div>
   );
 }

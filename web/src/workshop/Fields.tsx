@@ -1,5 +1,5 @@
 import { Plus, Trash2 } from 'lucide-react';
-import { toast } from 'sonner';
+import { toast } from '../ui/toast';
 import { Heading } from '../ui/Heading';
 import { Button } from '../ui/Button';
 import { KeptText } from '../show/KeptText';

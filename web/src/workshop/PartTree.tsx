@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Group, Lock, LockOpen, Plus, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../ui/Button';
+import { menuLook } from '../ui/menuLook';
 import { partName } from '../show/partNames';
 import { kindNames } from './properties';
 import {
@@ -89,10 +90,7 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
     <DropdownMenu.Root>
       <DropdownMenu.Trigger asChild>{trigger}</DropdownMenu.Trigger>
       <DropdownMenu.Portal>
-        <DropdownMenu.Content
-          align="start"
-          className="z-40 min-w-40 rounded-xl bg-raised p-1.5 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]"
-        >
+        <DropdownMenu.Content align="start" className={menuLook}>
           {kinds.map((kind) => (
             <DropdownMenu.Item key={kind} className={item} onSelect={() => take(kind)}>
               {kindNames[kind]}

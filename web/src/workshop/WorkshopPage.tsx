@@ -1,7 +1,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { FileOutput } from 'lucide-react';
 import { useCallback, useState } from 'react';
-import { Link, useParams } from 'react-router';
+import { Link, useParams } from 'wouter';
 import { answered, client } from '../api/client';
 import { usePicture } from '../monitor/usePicture';
 import { useSample } from '../monitor/useSample';

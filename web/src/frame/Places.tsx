@@ -1,0 +1,31 @@
+import { Route, Switch } from 'wouter';
+import { later } from '../ui/later';
+import { Empty } from '../ui/Page';
+
+const places = {
+  '/': later(async () => (await import('../desk/DeskPage')).DeskPage),
+  '/graphics/:id?': later(async () => (await import('../graphics/GraphicsPage')).GraphicsPage),
+  '/graphics/:id/cards': later(async () => (await import('../graphics/CardTable')).CardTable),
+  '/workshop/:id': later(async () => (await import('../workshop/WorkshopPage')).WorkshopPage),
+  '/frame': later(async () => (await import('../seats/SeatsPage')).SeatsPage),
+  '/feeds': later(async () => (await import('../feeds/FeedsPage')).FeedsPage),
+  '/timers': later(async () => (await import('../timers/TimersPage')).TimersPage),
+  '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
+  '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
+};
+
+/** The place at the page's address. */
+export function Places() {
+  return (
+    <Switch>
+      {Object.entries(places).map(([path, Place]) => (
+        <Route key={path} path={path}>
+          <Place />
+        </Route>
+      ))}
+      <Route>
+        <Empty title="There is nothing at this address.">Choose a place at the left.</Empty>
+      </Route>
+    </Switch>
+  );
+}

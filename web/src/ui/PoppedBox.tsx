@@ -1,0 +1,36 @@
+import { Popover } from 'radix-ui';
+import { useRef, type ComponentProps, type RefObject } from 'react';
+
+interface Props extends Omit<ComponentProps<typeof Popover.Content>, 'children'> {
+  /** What it stands beside. */
+  anchor: RefObject<HTMLElement | null>;
+  children: React.ReactNode;
+  /** Left out: nothing that is done elsewhere closes it, and it never takes the focus. */
+  onClose?(): void;
+}
+
+/** Something over the page, beside what it belongs to. */
+export function PoppedBox({ anchor, onClose, onInteractOutside, ...content }: Props) {
+  const elsewhere = useRef(false);
+  return (
+    <Popover.Root open onOpenChange={(open) => !open && onClose?.()}>
+      <Popover.Anchor virtualRef={anchor as RefObject<HTMLElement>} />
+      <Popover.Portal>
+        <Popover.Content
+          {...content}
+          onOpenAutoFocus={(event) => !onClose && event.preventDefault()}
+          onInteractOutside={(event) => {
+            onInteractOutside?.(event);
+            // Its own button closes it by itself.
+            if (anchor.current?.contains(event.target as Node)) event.preventDefault();
+            elsewhere.current = !event.defaultPrevented;
+          }}
+          onCloseAutoFocus={(event) => {
+            event.preventDefault();
+            if (onClose && !elsewhere.current) anchor.current?.focus();
+          }}
+        />
+      </Popover.Portal>
+    </Popover.Root>
+  );
+}
