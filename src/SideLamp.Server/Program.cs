@@ -5,6 +5,7 @@ using System.Reflection;
 using System.Runtime.InteropServices;
 using SideLamp.Server;
 using SideLamp.Server.Data;
+using SideLamp.Server.Feeds;
 
 // The build runs the program without words, to have the API's document: then a folder of its own serves, and no port is opened.
 if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
@@ -29,8 +30,10 @@ serve.SetAction(
             stop
         )
 );
-var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve };
-return await root.Parse(args).InvokeAsync();
+var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve, FeedCommand.Make() };
+var parsed = root.Parse(args);
+var code = await parsed.InvokeAsync();
+return parsed.Errors.Count > 0 ? 2 : code;
 
 static async Task<int> Serve(ServeOptions options, CancellationToken stop)
 {

@@ -1,28 +1,34 @@
+using System.Globalization;
+using System.Text.Json;
+
 namespace SideLamp.StandIns;
 
-/// <summary>Stands in for the program of a friend who notes the moth in view in a text file.</summary>
+/// <summary>Stands in for the friends who note what they see, and for the thermometer at the cloth: their files change.</summary>
 public sealed class ClothWriter(string files, TimeProvider time)
 {
     private static readonly TimeSpan Every = TimeSpan.FromSeconds(40);
 
-    private static readonly string[] Moths =
+    private static readonly (string Moth, string Note, string By)[] Moths =
     [
-        "Elephant hawk-moth, third tonight",
-        "Heart and dart",
-        "Brimstone, seen by Pim",
-        "Setaceous Hebrew character",
-        "Merveille du jour, a first for the garden",
-        "Old lady, asleep on the hem",
+        ("Elephant hawk-moth", "Elephant hawk-moth, third tonight", "Odalys"),
+        ("Heart and dart", "Heart and dart", "Pim"),
+        ("Brimstone", "Brimstone, seen by Pim", "Pim"),
+        ("Setaceous Hebrew character", "Setaceous Hebrew character", "Ilse"),
+        ("Merveille du jour", "Merveille du jour, a first for the garden", "Ilse"),
+        ("Old lady, at last", "Old lady, asleep on the hem", "Odalys"),
     ];
 
     public async Task Run(CancellationToken stop)
     {
         using var timer = new PeriodicTimer(Every, time);
-        var next = 0;
-        while (await timer.WaitForNextTickAsync(stop))
+        for (var turn = 1; await timer.WaitForNextTickAsync(stop); turn++)
         {
-            next = (next + 1) % Moths.Length;
-            await File.WriteAllTextAsync(Path.Combine(files, DemoShow.ClothFile), Moths[next] + "\n", stop);
+            var (moth, note, by) = Moths[turn % Moths.Length];
+            var now = time.GetLocalNow();
+            await File.WriteAllTextAsync(Path.Combine(files, DemoShow.ClothFile), note + "\n", stop);
+            await File.AppendAllTextAsync(Path.Combine(files, DemoShow.SightingsFile), string.Create(CultureInfo.InvariantCulture, $"{now:HH:mm},\"{moth}\",1,{by}\n"), stop);
+            var garden = new { cloth = new { temperature = Math.Round(11.4m - (turn % 30 * 0.1m), 1), humidity = 88 }, darkness = 93 + (turn % 6), lamp = new { power = 125, on = true } };
+            await File.WriteAllTextAsync(Path.Combine(files, DemoShow.GardenFile), JsonSerializer.Serialize(garden), stop);
         }
     }
 }

@@ -5,6 +5,7 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.StandIns;
@@ -12,7 +13,12 @@ namespace SideLamp.StandIns;
 /// <summary>“The Lantern Cloth”: Odalys Thrupp streams the moths that come to a lit cloth. All names are made up.</summary>
 public static class DemoShow
 {
+    /// <summary>What its feeds read ends on these; the other shipped files are pictures.</summary>
+    public static readonly ImmutableArray<string> Sources = [".txt", ".csv", ".json"];
+
     public const string ClothFile = "on-the-cloth.txt";
+    public const string SightingsFile = "sightings.csv";
+    public const string GardenFile = "garden.json";
 
     /// <param name="files">The folder that holds the demo's files, which the stand-ins change.</param>
     /// <param name="token">Of the one output.</param>
@@ -55,7 +61,7 @@ public static class DemoShow
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),
                 Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))) with { CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty.Add("leftCount", new CountKeys("m", null)).Add("rightCount", new CountKeys("h", null)) },
-                Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "11.4° · dark 93 %"))),
+                Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "{{ garden.cloth_temperature }}° · dark {{ garden.darkness }} %"))),
                 Graphic(
                     "vote",
                     "Lamp vote",
@@ -81,7 +87,7 @@ public static class DemoShow
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
                 Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
-                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "Heart and dart 4  ·  Elephant hawk-moth 3  ·  Brimstone 2, seen by Pim"))),
+                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}{% unless forloop.last %}  ·  {% endunless %}{% endfor %}"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
                 Graphic(
                     "soon",
@@ -98,6 +104,8 @@ public static class DemoShow
                 new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200)),
                 new Feed(new FeedId("species"), "Still to see", Path.Combine(files, "still-to-see.txt"), Duration.FromSeconds(1)),
                 new Feed(new FeedId("thanks"), "Thanks", Path.Combine(files, "thanks.txt"), Duration.FromSeconds(5)),
+                new Feed(new FeedId("sightings"), "Sightings", Path.Combine(files, SightingsFile), Duration.FromSeconds(1), SourceKind.Csv),
+                new Feed(new FeedId("garden"), "Garden readings", Path.Combine(files, GardenFile), Duration.FromSeconds(1), SourceKind.Json),
             ],
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,

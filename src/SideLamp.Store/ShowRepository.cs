@@ -179,7 +179,7 @@ public sealed class ShowRepository(Database database)
         Differing(before.All, after.All, (id, choice) => database.Execute("INSERT OR REPLACE INTO choice (graphic, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Choice.Write(choice))), id => database.Execute("DELETE FROM choice WHERE graphic = $id", ("$id", id.Value)));
 
     private void KeepValues(Kept? before, Kept after) =>
-        Differing(before?.Values ?? ImmutableDictionary<FeedId, FeedValue>.Empty, after.Values, (id, value) => database.Execute("INSERT OR REPLACE INTO value (feed, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Value.Write(value))), id => database.Execute("DELETE FROM value WHERE feed = $id", ("$id", id.Value)));
+        Differing(before?.Values ?? ImmutableDictionary<FeedId, FeedValue>.Empty, after.Values, (id, value) => database.Execute("INSERT OR REPLACE INTO value (feed, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Value.Write(value.Brief()))), id => database.Execute("DELETE FROM value WHERE feed = $id", ("$id", id.Value)));
 
     private void KeepAir(Kept? before, Kept after)
     {

@@ -4,7 +4,7 @@ namespace SideLamp.Core.Tests;
 
 public sealed partial class ArchitectureTests
 {
-    private static readonly string[] Foreign = ["Microsoft.AspNetCore", "Microsoft.Data", "System.Net", "System.Data", "SideLamp."];
+    private static readonly string[] Foreign = ["Microsoft.AspNetCore", "Microsoft.Data", "System.Net", "System.Data.SQL", "System.Data.Sql", "SideLamp."];
 
     [Fact]
     public void The_core_references_no_project_no_web_no_database_and_no_network()

@@ -6,6 +6,7 @@ using SideLamp.Core.Feeds;
 using SideLamp.Core.Keeping;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Templates;
 using SideLamp.Server.Feeds;
 
@@ -102,8 +103,9 @@ public sealed class FuzzTests
             try
             {
                 MediaFile.Recognise(bytes);
-                TextFile.TextOf(bytes);
-                var value = new FeedValue(FeedTable.OfText(TextFile.Decode(bytes)), NodaTime.Instant.MinValue);
+                SourceText.Of(bytes);
+                var value = new FeedValue(SourceTables.OfText(SourceText.Decode(bytes)).Tables, NodaTime.Instant.MinValue);
+                ReadAsTables(bytes);
                 TemplateReader.Read(text);
                 CardSheet.Read(text);
                 Placeholders.FaultIn(text[..Math.Min(text.Length, 4000)]);
@@ -113,6 +115,29 @@ public sealed class FuzzTests
             catch (Exception error)
             {
                 Assert.Fail($"Seed {Seed}, round {round}: {error}");
+            }
+        }
+    }
+
+    /// <summary>As each kind of source, and as what it seems to be: it is read, or refused with a sentence.</summary>
+    private static void ReadAsTables(byte[] bytes)
+    {
+        foreach (var kind in Enum.GetValues<SourceKind>())
+        {
+            Try(() => new SourceForm(kind));
+        }
+
+        Try(() => Source.Recognised(bytes, "moths.dat"));
+
+        void Try(Func<SourceForm> form)
+        {
+            try
+            {
+                Source.Read(bytes, form());
+            }
+            catch (UnreadableException)
+            {
+                // As it should.
             }
         }
     }

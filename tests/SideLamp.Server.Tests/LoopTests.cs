@@ -7,6 +7,7 @@ using SideLamp.Core.Feeds;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
 using SideLamp.Rendering;
 using SideLamp.Server.Data;
 using SideLamp.Server.Live;
@@ -47,7 +48,7 @@ public sealed class LoopTests : IDisposable
         Assert.Equal(RefusalKind.Busy, (await Assert.ThrowsAsync<RefusedException>(() => refused)).Refusal.Kind);
         for (var at = 0; at < 20_000; at++)
         {
-            loop.Tell(new ReadingInput(feed, new FeedReading.Found(FeedTable.OfText($"line {at}")), clock.Now));
+            loop.Tell(new ReadingInput(feed, new FeedReading.Found(SourceTables.OfText($"line {at}")), clock.Now));
         }
 
         var turns = 0;
@@ -61,7 +62,7 @@ public sealed class LoopTests : IDisposable
 
         await loop.StopAsync(TestContext.Current.CancellationToken);
         // Each edit counts, in order; of the readings the newest alone.
-        Assert.Equal(($"Show {waiting.Count - 1}", "line 19999"), (loop.Stage.Show.Name, loop.Stage.Values[feed.Id].Table.Rows[0][0]));
+        Assert.Equal(($"Show {waiting.Count - 1}", "line 19999"), (loop.Stage.Show.Name, loop.Stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
         Assert.InRange(turns, waiting.Count, waiting.Count + 10);
 
         static EditInput Edit(int at) => new(new EditShow(new ShowEdit(long.MaxValue, Name: $"Show {at}")), "page");

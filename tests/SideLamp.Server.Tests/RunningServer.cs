@@ -27,6 +27,9 @@ internal sealed class RunningServer : IAsyncDisposable
         _process = Start(_data, Port);
     }
 
+    /// <summary>The built program.</summary>
+    public static string Program => typeof(App).Assembly.Location;
+
     public int Port { get; }
 
     public int Pid => _process.Id;
@@ -117,7 +120,7 @@ internal sealed class RunningServer : IAsyncDisposable
 
     private Process Start(string data, int port) =>
         Process.Start(
-            new ProcessStartInfo("dotnet", [typeof(App).Assembly.Location, "serve", "--data", data, "--port", $"{port}", "--still", .. _options])
+            new ProcessStartInfo("dotnet", [Program, "serve", "--data", data, "--port", $"{port}", "--still", .. _options])
             {
                 RedirectStandardOutput = true,
                 RedirectStandardError = true,

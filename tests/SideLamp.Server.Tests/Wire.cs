@@ -108,6 +108,7 @@ internal static class Wire
         ["switches"] = "graphic",
         ["timers"] = "timer",
         ["feeds"] = "id",
+        ["shapes"] = "id",
         ["pages"] = "id",
         ["held"] = "seat",
         ["trail"] = "no",

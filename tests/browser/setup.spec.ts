@@ -19,14 +19,14 @@ bare('an empty show is set up from nothing to air', async ({ page }) => {
     await choose(page.getByLabel('Seat', { exact: true }), 'Upper left');
 
     await page.getByRole('link', { name: 'Feeds' }).click();
-    await page.getByRole('button', { name: 'Add a text file' }).click();
-    await page.getByLabel('Name', { exact: true }).fill('Note');
+    await page.getByRole('button', { name: 'Add a feed' }).first().click();
     const file = join(lamp.data, 'note.txt');
-    await page.getByLabel('File, with its whole path').fill(file);
-    await page.getByRole('button', { name: 'Read this file' }).click();
-    await expect(page.getByText('Waiting for the file')).toBeVisible();
+    await page.getByLabel('File with its whole path, or address').fill(file);
+    await expect(page.getByText(/no such file yet/)).toBeVisible();
+    await page.getByRole('button', { name: 'Read it', exact: true }).click();
+    await expect(page.getByText('Waiting for it').first()).toBeVisible();
     writeFileSync(file, 'the owl is back\n');
-    await expect(page.getByText('the owl is back')).toBeVisible();
+    await expect(page.getByRole('cell', { name: 'the owl is back' })).toBeVisible();
 
     await page.getByRole('link', { name: 'Desk' }).click();
     await expect(page.getByText('It reads: the owl is back')).toBeVisible();
@@ -93,7 +93,7 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
   await expect(page.getByText(/placeholder cannot be read/)).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
   await page.goto(`${lamp.url}/feeds`);
-  await page.getByLabel('File', { exact: true }).first().fill('relative.txt');
+  await page.getByLabel('File or address').fill('relative.txt');
   await expect(page.getByText(/Give the whole path/)).toBeVisible();
 });
 

@@ -1,21 +1,34 @@
 using NodaTime;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Tables;
 
 namespace SideLamp.Core.Editing;
 
-public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null);
+public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null);
 
 /// <summary>What is to change in a feed; what is null stays.</summary>
-public sealed record FeedEdit(long Revision, string? Name = null, string? Path = null, Duration? Every = null);
+/// <param name="Rows">Empty = they are looked for.</param>
+public sealed record FeedEdit(
+    long Revision,
+    string? Name = null,
+    string? Path = null,
+    Duration? Every = null,
+    SourceKind? Kind = null,
+    string? Rows = null,
+    FirstRow? FirstRow = null,
+    bool? Paused = null,
+    bool? Private = null
+);
 
 public sealed record AddFeed(NewFeed Wish) : Edit
 {
     private static readonly Duration Usually = Duration.FromMilliseconds(500);
+    private static readonly Duration UsuallyOnTheWeb = Duration.FromSeconds(30);
 
     public override Edited Apply(EditScope scope)
     {
         Edits.AtMost(Feed.Most, scope.Show.Feeds.Length + 1, "", "feeds");
-        var feed = new Feed(Wish.Id, Wish.Name, Wish.Path, Wish.Every ?? Usually);
+        var feed = new Feed(Wish.Id, Wish.Name, Wish.Path, Wish.Every ?? (Feed.IsAddress(Wish.Path) ? UsuallyOnTheWeb : Usually), Wish.Kind ?? SourceKind.Text, Wish.Rows, Wish.FirstRow ?? FirstRow.Seen, Private: Wish.Private ?? false);
         var faults = feed.Faults().ToList();
         if (scope.Show.Feed(Wish.Id) is not null)
         {
@@ -34,9 +47,17 @@ public sealed record EditFeed(FeedId Id, FeedEdit Wish) : Edit
     public override Edited Apply(EditScope scope)
     {
         var feed = scope.Show.Feed(Id) ?? throw RefusedException.NotFound("feed");
-        var edited = feed with { Name = Wish.Name ?? feed.Name, Path = Wish.Path ?? feed.Path, Every = Wish.Every ?? feed.Every };
+        var edited = feed with { Name = Wish.Name ?? feed.Name, Path = Wish.Path ?? feed.Path, Every = Wish.Every ?? feed.Every, Kind = Wish.Kind ?? feed.Kind, FirstRow = Wish.FirstRow ?? feed.FirstRow, Paused = Wish.Paused ?? feed.Paused };
+        // Consent is for one origin. A file may be read more often than an address.
+        edited = edited with
+        {
+            Private = Wish.Private ?? (feed.Private && Feed.IsSameOrigin(feed.Path, edited.Path)),
+            Every = edited.IsWeb && !feed.IsWeb && Wish.Every is null ? Duration.Max(edited.Every, Feed.LeastWebEvery) : edited.Every,
+        };
+        // Where the rows are is said for one kind.
+        edited = edited with { Rows = Wish.Rows is "" || (edited.Kind != feed.Kind && Wish.Rows is null) ? null : Wish.Rows ?? feed.Rows };
         RefusedException.ThrowIfAny(edited.Faults());
-        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null)));
+        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null)));
     }
 }
 

@@ -1,18 +1,47 @@
+using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
-/// <summary>A text file that another program writes, read as a feed.</summary>
+/// <summary>A file that another program writes, or an address on the web, read as a feed.</summary>
 /// <param name="Id">The word placeholders use: lower-case letters, digits and hyphens.</param>
-/// <param name="Path">An absolute path of this machine.</param>
-/// <param name="Every">How often the file is looked at, 0.1 s to 1 hour.</param>
-public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
+/// <param name="Path">An absolute path of this machine, or an address (http or https).</param>
+/// <param name="Every">How often it is looked at: a file each 0.1 s to 1 hour, an address each 1 s to 1 hour.</param>
+/// <param name="Rows">Where the rows are (<see cref="SourceForm"/>); null = they are looked for.</param>
+/// <param name="Paused">Whether it is not read for now: its last words stay.</param>
+/// <param name="Private">Whether the streamer agrees that an address in the own network is read. That holds for this address's origin alone.</param>
+public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, SourceKind Kind = SourceKind.Text, string? Rows = null, FirstRow FirstRow = FirstRow.Seen, bool Paused = false, bool Private = false)
 {
     public const int Most = 100;
     public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
+    public static readonly Duration LeastWebEvery = Duration.FromSeconds(1);
     public static readonly Duration GreatestEvery = Duration.FromHours(1);
+
+    /// <summary>Whether it is an address, and no file.</summary>
+    [JsonIgnore]
+    public bool IsWeb => IsAddress(Path);
+
+    /// <summary>How its bytes are read.</summary>
+    [JsonIgnore]
+    public SourceForm Form => new(Kind, Rows, FirstRow);
+
+    public static bool IsAddress(string? path) => path is not null && (path.StartsWith("http://", StringComparison.OrdinalIgnoreCase) || path.StartsWith("https://", StringComparison.OrdinalIgnoreCase));
+
+    /// <summary>Whether two addresses are of one server: consent for the one is consent for the other.</summary>
+    public static bool IsSameOrigin(string one, string other) => Uri.TryCreate(one, UriKind.Absolute, out var a) && Uri.TryCreate(other, UriKind.Absolute, out var b) && (a.Scheme, a.Authority) == (b.Scheme, b.Authority);
+
+    /// <summary>What is wrong with a path or an address; null when it is one.</summary>
+    public static Fault? PathFaultIn(string? path) =>
+        IsAddress(path)
+            ? path!.Length > 2000 || !Uri.TryCreate(path, UriKind.Absolute, out var address) || address.Host.Length == 0 ? new Fault("/path", "This is no whole address. It looks like https://hollow-lane.example/garden.json.")
+                : address.UserInfo.Length > 0 ? new Fault("/path", "Leave the name and password out of the address: they would stand in the show.")
+                : null
+        : path is not null && System.IO.Path.IsPathFullyQualified(path) && path.Length <= 1000 && !path.Contains('\0', StringComparison.Ordinal)
+            ? null
+            : new Fault("/path", "Give the whole path of the file, beginning with /, such as /home/me/now.txt, or an address that begins with https://.");
 
     /// <summary>All that is wrong with this feed; empty when it is valid.</summary>
     public IEnumerable<Fault> Faults()
@@ -31,14 +60,19 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every)
             yield return unnamed;
         }
 
-        if (!System.IO.Path.IsPathFullyQualified(Path) || Path.Length > 1000 || Path.Contains('\0', StringComparison.Ordinal))
+        if (PathFaultIn(Path) is { } astray)
         {
-            yield return new Fault("/path", "Give the whole path of the file, beginning with /, such as /home/me/now.txt.");
+            yield return astray;
         }
 
-        if (Every < LeastEvery || Every > GreatestEvery)
+        if (Every < (IsWeb ? LeastWebEvery : LeastEvery) || Every > GreatestEvery)
         {
-            yield return new Fault("/every", "A file can be read every 0.1 s to every hour.");
+            yield return new Fault("/every", IsWeb ? "An address can be read every 1 s to every hour." : "A file can be read every 0.1 s to every hour.");
+        }
+
+        foreach (var fault in Form.Faults())
+        {
+            yield return fault;
         }
     }
 }

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using Fluid;
-using Fluid.Values;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
@@ -14,7 +14,7 @@ public sealed record FilledWords(ImmutableDictionary<string, string> Words, Immu
 
 /// <summary>
 /// Fills feed values into words. The language is a part of Liquid (docs/placeholders.md): <c>{{ cloth.text }}</c> is column
-/// <c>text</c> of the first row of the feed <c>cloth</c>; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
+/// <c>text</c> of the first row of the feed <c>cloth</c>, <c>{{ cloth.rows[2].text }}</c> of its third; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
 /// </summary>
 public static class Placeholders
 {
@@ -68,13 +68,13 @@ public static class Placeholders
                 words.Length > Field.Longest ? new Parsed(null, $"Words with placeholders have up to {Field.Longest:N0} characters.")
                 : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, $"The placeholder cannot be read: {error.TrimEnd('.')}.")
                 : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, fault)
-                : new Parsed(parsed, null)
+                : new Parsed(NumbersCompared.In(parsed), null)
         );
 
     private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
     {
         // Only what it may speak of counts: all other feeds may change without its being filled in anew.
-        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).Select(feed => (feed.Key, feed.Value.Table)).ToImmutableArray();
+        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).Select(feed => (feed.Key, feed.Value.Tables)).ToImmutableArray();
         return Done.Of(new FillKey(words, named), key => Evaluated(key));
     }
 
@@ -87,9 +87,9 @@ public static class Placeholders
         }
 
         var context = PlaceholderLanguage.NewContext();
-        foreach (var (id, table) in key.Feeds)
+        foreach (var (id, tables) in key.Feeds)
         {
-            context.SetValue(id.Value, RowValue(table));
+            context.SetValue(id.Value, FeedWords.Of(tables));
         }
 
         try
@@ -103,29 +103,18 @@ public static class Placeholders
         }
     }
 
-    private static FluidValue RowValue(FeedTable table)
-    {
-        if (table.Rows.Length == 0)
-        {
-            return NilValue.Instance;
-        }
-
-        var row = table.Columns.Zip(table.Rows[0]).GroupBy(cell => cell.First).ToDictionary(cell => cell.Key, cell => (FluidValue)new StringValue(cell.First().Second));
-        return new DictionaryValue(new FluidValueDictionaryFluidIndexable(row));
-    }
-
     private sealed record Parsed(IFluidTemplate? Template, string? Fault);
 
     private sealed record Filled(string? Text, string? Fault);
 
     /// <summary>What a result was made from.</summary>
-    private sealed record FillKey(string Words, ImmutableArray<(FeedId Id, FeedTable Table)> Feeds)
+    private sealed record FillKey(string Words, ImmutableArray<(FeedId Id, ImmutableArray<Table> Tables)> Feeds)
     {
         public bool Equals(FillKey? other) =>
             other is not null
             && Words == other.Words
             && Feeds.Length == other.Feeds.Length
-            && Feeds.Zip(other.Feeds).All(pair => pair.First.Id == pair.Second.Id && ReferenceEquals(pair.First.Table, pair.Second.Table));
+            && Feeds.Zip(other.Feeds).All(pair => pair.First.Id == pair.Second.Id && pair.First.Tables == pair.Second.Tables);
 
         public override int GetHashCode() => HashCode.Combine(Words, Feeds.Length);
     }

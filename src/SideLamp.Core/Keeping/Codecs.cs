@@ -20,7 +20,7 @@ public static class Codecs
 
     public static Codec<GraphicChoice> Choice { get; } = new();
 
-    public static Codec<FeedValue> Value { get; } = new();
+    public static Codec<FeedValue> Value { get; } = new(InTables);
 
     public static Codec<Brand> Brand { get; } = new(WithOwnFaces);
 
@@ -74,6 +74,20 @@ public static class Codecs
     {
         content["template"] = content["templateSource"]?.DeepClone();
         WithOwnFaces(content["brand"]!.AsObject());
+    }
+
+    /// <summary>A feed had one table, written row by row, of which each cell was text.</summary>
+    private static void InTables(JsonObject value)
+    {
+        var (columns, rows) = (value["table"]!["columns"]!.AsArray(), value["table"]!["rows"]!.AsArray());
+        value["tables"] = new JsonArray(
+            new JsonObject
+            {
+                ["name"] = "",
+                ["columns"] = new JsonArray([.. columns.Select((name, at) => new JsonObject { ["name"] = name!.DeepClone(), ["kind"] = "text", ["cells"] = new JsonArray([.. rows.Select(row => row![at]!.DeepClone())]) })]),
+            }
+        );
+        value.Remove("table");
     }
 
     private static void Rename(JsonNode? node, string from, string to)

@@ -263,13 +263,14 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var condition = stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown);
         var next = reading switch
         {
-            FeedReading.Found { Note: var note } => new FeedCondition(at, null, note),
+            FeedReading.Found { Content.Notes: var notes } => new FeedCondition(at, null, notes.IsEmpty ? null : string.Join(' ', notes)),
             FeedReading.Unreadable { Trouble: var trouble } => condition with { Trouble = trouble },
+            FeedReading.Missed { Trouble: var trouble } => value is null ? condition with { Trouble = trouble } : condition with { Note = trouble },
             _ when value is not null => condition with { Trouble = "The file is gone. Its last words stay until it is back." },
             _ => condition with { Trouble = null },
         };
         var after = stage with { Conditions = stage.Conditions.SetItem(feed.Id, next) };
-        return Turn.Nothing(reading is FeedReading.Found { Table: var table } && value?.Table != table ? after with { Kept = after.Kept with { Values = after.Values.SetItem(feed.Id, new FeedValue(table, at)) } } : after);
+        return Turn.Nothing(reading is FeedReading.Found { Content.Tables: var tables } && value?.Tables.SequenceEqual(tables) != true ? after with { Kept = after.Kept with { Values = after.Values.SetItem(feed.Id, new FeedValue(tables, at)) } } : after);
     }
 
     /// <summary>Timers to a time of day run, as they do from when they are made; one that has come to its end on another day runs to the next.</summary>

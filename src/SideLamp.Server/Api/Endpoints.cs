@@ -28,7 +28,7 @@ public static class Endpoints
         api.MapSetUp();
         api.MapWorkshop();
         api.MapAir();
-        MapFeeds(api);
+        api.MapFeeds();
         MapOutputs(api);
         MapLists(api);
         MapAssets(app, api);
@@ -87,17 +87,6 @@ public static class Endpoints
         api.MapPost("/starter-sets/{id}", (string id, PageName page, ShowLoop loop) => loop.Edit(new AddStarterSet(id, Ids.Fresh()), page))
             .WithName("addStarterSet")
             .ProducesProblem(404);
-    }
-
-    private static void MapFeeds(RouteGroupBuilder api)
-    {
-        api.MapPost("/feeds", (NewFeed wish, PageName page, ShowLoop loop) => loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)))).WithName("addFeed").ProducesProblem(400);
-        api.MapPatch("/feeds/{id}", (string id, FeedEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditFeed(new FeedId(id), edit), page, (stage, _) => stage.Show.Feed(new FeedId(id))))
-            .WithName("editFeed")
-            .ProducesProblem(400)
-            .ProducesProblem(404)
-            .ProducesProblem(409);
-        api.MapDelete("/feeds/{id}", (string id, PageName page, ShowLoop loop) => loop.Edit(new DeleteFeed(new FeedId(id)), page)).WithName("deleteFeed").ProducesProblem(404);
     }
 
     /// <summary>Lists that a person edits: one entry at a time, each by its address.</summary>

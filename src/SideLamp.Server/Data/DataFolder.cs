@@ -210,7 +210,7 @@ public sealed class DataFolder : IDisposable
     {
         var shipped = Path.Combine(AppContext.BaseDirectory, "demo");
         Directory.CreateDirectory(DemoFiles);
-        foreach (var file in Directory.EnumerateFiles(shipped, "*.txt"))
+        foreach (var file in Directory.EnumerateFiles(shipped).Where(file => DemoShow.Sources.Contains(Path.GetExtension(file))))
         {
             // Written anew, and not copied: a copy has the rights of what it is copied from.
             System.IO.File.WriteAllBytes(Path.Combine(DemoFiles, Path.GetFileName(file)), System.IO.File.ReadAllBytes(file));

@@ -8,7 +8,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Keeps one reader for each feed of the show, and tells when one hangs: a file on a computer that is away can hold a reader for ever.</summary>
-public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ILogger<FeedWorker> logger) : BackgroundService
+public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, ILogger<FeedWorker> logger) : BackgroundService
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan HangsAfter = TimeSpan.FromSeconds(5);
@@ -52,20 +52,29 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
         }
     }
 
-    /// <summary>One reader for each feed of the show, and no others.</summary>
+    /// <summary>Reads it now, though nothing seems to have changed.</summary>
+    public void ReadNow(FeedId id)
+    {
+        if (_readers.TryGetValue(id, out var reader))
+        {
+            reader.ReadNow();
+        }
+    }
+
+    /// <summary>One reader for each feed that is read, and no others.</summary>
     private void Match(Show show)
     {
         foreach (var (id, reader) in _readers)
         {
-            if (show.Feed(id) != reader.Feed && _readers.TryRemove(id, out _))
+            if ((show.Feed(id) != reader.Feed || reader.Feed.Paused) && _readers.TryRemove(id, out _))
             {
                 reader.Dispose();
             }
         }
 
-        foreach (var feed in show.Feeds.Where(feed => !_readers.ContainsKey(feed.Id)))
+        foreach (var feed in show.Feeds.Where(feed => !feed.Paused && !_readers.ContainsKey(feed.Id)))
         {
-            _readers[feed.Id] = new FeedReader(feed, loop, clock, time, logger);
+            _readers[feed.Id] = feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), loop, clock, time, logger) : new FileFeedReader(feed, loop, clock, time, logger);
         }
     }
 

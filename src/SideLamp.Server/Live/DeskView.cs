@@ -7,6 +7,7 @@ using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
 using SideLamp.Server.Views;
@@ -46,7 +47,20 @@ public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer,
 public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
-public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble);
+/// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
+/// <param name="Tables">How much it holds.</param>
+public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables);
+
+/// <summary>How much a table holds.</summary>
+public sealed record TableSize(string Name, int Rows, int Columns);
+
+/// <summary>What a feed's tables are made of: it changes seldom, their rows often.</summary>
+public sealed record FeedShape(FeedId Id, ImmutableArray<TableShape> Tables);
+
+public sealed record TableShape(string Name, ImmutableArray<ColumnShape> Columns);
+
+/// <param name="Word">How placeholders call its cell in the first row, such as <c>night.seen_by</c>.</param>
+public sealed record ColumnShape(string Name, ColumnKind Kind, string Word);
 
 /// <summary>A page that shows an output now.</summary>
 /// <param name="Id">Of the connection.</param>
@@ -136,9 +150,18 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         .. stage.Show.Feeds.Select(feed =>
         {
             var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
-            return new FeedView(feed.Id, condition.Health(value is not null), Short(value?.Table.Rows[0][0], 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? condition.Note);
+            return new FeedView(feed.Id, condition.Health(feed.Paused, value is not null), Short(FirstWords(value), 200), condition.ReadAt, value?.ChangedAt, condition.Trouble, condition.Note, [.. (value?.Tables ?? []).Select(table => new TableSize(table.Name, table.RowCount, table.Columns.Length))]);
         }),
     ];
+
+    public static ImmutableArray<FeedShape> Shapes(IReadOnlyDictionary<FeedId, FeedValue> values) => [.. values.OrderBy(one => one.Key.Value, StringComparer.Ordinal).Select(one => new FeedShape(one.Key, ShapesOf(one.Key, one.Value.Tables)))];
+
+    public static ImmutableArray<TableShape> ShapesOf(FeedId feed, ImmutableArray<Table> tables) =>
+        [.. tables.Select((table, at) => new TableShape(table.Name, [.. table.Columns.Select(column => new ColumnShape(column.Name, column.Kind, FeedWords.WordOf(feed, tables, at, column)))]))];
+
+    /// <summary>What stands in the first row of it, for a line in a list.</summary>
+    private static string? FirstWords(FeedValue? value) =>
+        value?.Tables.FirstOrDefault(table => table.RowCount > 0) is { } table ? string.Join(" · ", table.Columns.Select(column => column.Cells[0]).Where(cell => cell.Length > 0).Take(4)) : null;
 
     private static TimerView ViewOf(Timer timer, TimerRun? run) =>
         new(timer.Id, run?.Since is not null, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));

@@ -19,6 +19,7 @@ public sealed record DeskNews(
     Told<SwitchView>? Switches,
     Told<TimerView>? Timers,
     Told<FeedView>? Feeds,
+    Told<FeedShape>? Shapes,
     Told<PageView>? Pages,
     Told<SeatMemory>? Held,
     Told<TrailLine>? Trail,
@@ -37,6 +38,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<SwitchView> _switches = new(one => one.Graphic.Value);
     private readonly Topic<TimerView> _timers = new(one => one.Timer.Value);
     private readonly Topic<FeedView> _feeds = new(one => one.Id.Value);
+    private readonly Topic<FeedShape> _shapes = new(one => one.Id.Value);
     private readonly Topic<PageView> _pages = new(one => one.Id);
     private readonly Topic<SeatMemory> _held = new(one => one.Seat.Value);
     private readonly Topic<TrailLine> _trail = new(one => one.No.ToString(System.Globalization.CultureInfo.InvariantCulture));
@@ -59,6 +61,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _switches.Differing(desk.Switches(stage)),
             _timers.Differing(DeskView.Timers(stage)),
             _feeds.Differing(DeskView.Feeds(stage)),
+            ReferenceEquals(_told?.Values, stage.Values) ? null : _shapes.Differing(DeskView.Shapes(stage.Values)),
             _pages.Differing(pages),
             _held.Differing(DeskView.Held(stage.Air)),
             _trail.Differing(DeskView.Trail(stage)),
@@ -84,6 +87,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _switches.Whole,
             _timers.Whole,
             _feeds.Whole,
+            _shapes.Whole,
             _pages.Whole,
             _held.Whole,
             _trail.Whole,
@@ -95,5 +99,5 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

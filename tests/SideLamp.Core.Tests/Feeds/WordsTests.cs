@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
 
@@ -10,8 +11,8 @@ public sealed class WordsTests
 {
     private static readonly Instant Now = Instant.FromUtc(2026, 6, 20, 22, 0);
     private static readonly ImmutableDictionary<FeedId, FeedValue> Feeds = ImmutableDictionary<FeedId, FeedValue>.Empty
-        .Add(new("cloth"), new FeedValue(FeedTable.OfText("Brimstone\n"), Now))
-        .Add(new("silent"), new FeedValue(new FeedTable(["text"], []), Now));
+        .Add(new("cloth"), new FeedValue(SourceTables.OfText("Brimstone\n").Tables, Now))
+        .Add(new("silent"), new FeedValue([new Table("", [Column.Of("text", [])])], Now));
 
     [Theory]
     [InlineData("Odalys\r\nThrupp", "Odalys Thrupp")]
@@ -39,6 +40,31 @@ public sealed class WordsTests
     [InlineData("{{ nobody.text }}", "")]
     [InlineData("no placeholder", "no placeholder")]
     public void Placeholders_are_filled_in(string words, string shown) => Assert.Equal(shown, Placeholders.Fill(words, Feeds));
+
+    // The Liquid language, over a table: its first row by column, its rows by number and in loops, its other tables by their names.
+    [Theory]
+    [InlineData("{{ night.species }} ({{ night.count }})", "Brimstone (2)")]
+    [InlineData("{{ night['seen by'] }}, {{ night.seen_by }}", "Pim, Pim")]
+    [InlineData("{{ night.rows[1].species }}", "Pug")]
+    [InlineData("{{ night.rows.last.count | plus: 1 }}", "12.4")]
+    [InlineData("{{ night.rows[1].count }}", "11.40")]
+    [InlineData("{% for row in night.rows %}{{ row.species }} {% endfor %}", "Brimstone Pug ")]
+    [InlineData("{% for row in night.rows limit: 1 %}{{ row.species }}{% endfor %}", "Brimstone")]
+    [InlineData("{% if night.count < 3 %}few{% else %}many{% endif %}", "few")]
+    [InlineData("{% if night.rows.last.count > 11 and night.count <= 2 and night.count == 2 and 2 == night.count and 3 > night.count %}yes{% endif %}", "yes")]
+    [InlineData("{% assign sorted = night.rows | sort: 'count' | reverse %}{{ sorted.first.species }} {{ night.rows | sum: 'count' }}", "Pug 13.4")]
+    [InlineData("{% assign few = night.rows | where: 'count', 2 %}{{ few.size }}", "1")]
+    [InlineData("{{ night.rows.size }}", "2")]
+    [InlineData("{{ night.the_guests.name }}", "Ilse")]
+    [InlineData("{{ night.rows[9].species }}{{ night.nothing | default: 'none' }}", "none")]
+    public void Cells_of_any_table_are_put_into_words(string words, string shown)
+    {
+        var tables = ImmutableArray.Create(
+            new Table("", [Column.Of("species", ["Brimstone", "Pug"]), Column.Of("count", ["2", "11.40"]), Column.Of("seen by", ["Pim", ""])]),
+            new Table("The guests", [Column.Of("name", ["Ilse"])])
+        );
+        Assert.Equal(shown, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now))));
+    }
 
     [Fact]
     public void A_placeholder_that_cannot_be_read_is_a_fault_and_its_code_is_never_shown()
@@ -110,7 +136,7 @@ public sealed class WordsTests
     [InlineData("a\u0085\u009fb")]
     public void What_has_no_spelling_goes_where_it_enters(string read)
     {
-        Assert.Equal("ab", FeedTable.OfText(read).Rows[0][0].Replace("\u0085", "", StringComparison.Ordinal));
+        Assert.Equal("ab", SourceTables.OfText(read).Tables[0].Columns[0].Cells[0].Replace("\u0085", "", StringComparison.Ordinal));
         Assert.Equal("ab", Words.Clean(Spelling.Clean(read), FieldKind.Text).Replace(" ", "", StringComparison.Ordinal));
     }
 }

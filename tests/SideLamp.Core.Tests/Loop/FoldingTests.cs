@@ -7,6 +7,7 @@ using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
 using SideLamp.Rendering;
 using SideLamp.StandIns;
 
@@ -137,7 +138,7 @@ public sealed class FoldingTests
         var stage = Taken(live, new PressInput(new PressLight(new CommandId("p"), Names)));
         stage = Taken(stage, new EditInput(new EditGraphic(Names, new GraphicEdit(stage.Revision, Words: Words(("name", "Words that were never laid out before")))), "page"));
         stage = Taken(stage, new PressInput(new PressLight(new CommandId("q"), new("to-see"))));
-        Taken(stage, new ReadingInput(stage.Show.Feed(new("species"))!, new FeedReading.Found(FeedTable.OfText("one thing\nanother thing")), _now));
+        Taken(stage, new ReadingInput(stage.Show.Feed(new("species"))!, new FeedReading.Found(SourceTables.OfText("one thing\nanother thing")), _now));
 
         Stage Taken(Stage before, Input input)
         {
@@ -227,19 +228,19 @@ public sealed class FoldingTests
         FeedCondition Condition() => _stage.Conditions[feed.Id];
         void Read(FeedReading reading) => Fold(new ReadingInput(feed, reading, _now));
         Read(new FeedReading.Missing());
-        Assert.Equal(FeedHealth.Waiting, Condition().Health(_stage.Values.ContainsKey(feed.Id)));
+        Assert.Equal(FeedHealth.Waiting, Condition().Health(false, _stage.Values.ContainsKey(feed.Id)));
         Read(new FeedReading.Unreadable("no"));
-        Assert.Equal(FeedHealth.Failing, Condition().Health(_stage.Values.ContainsKey(feed.Id)));
-        Read(new FeedReading.Found(FeedTable.OfText("one")));
+        Assert.Equal(FeedHealth.Failing, Condition().Health(false, _stage.Values.ContainsKey(feed.Id)));
+        Read(new FeedReading.Found(SourceTables.OfText("one")));
         var first = _stage.Values[feed.Id];
         After(5000);
-        Read(new FeedReading.Found(FeedTable.OfText("one\n")));
+        Read(new FeedReading.Found(SourceTables.OfText("one\n")));
         Assert.Equal((first, _now), (_stage.Values[feed.Id], Condition().ReadAt));
         Read(new FeedReading.Missing());
-        Assert.Equal((FeedHealth.Stale, "one"), (Condition().Health(true), _stage.Values[feed.Id].Table.Rows[0][0]));
+        Assert.Equal((FeedHealth.Stale, "one"), (Condition().Health(false, true), _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
         // A reading of a feed that has other settings by now counts no more.
-        Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(FeedTable.OfText("two")), _now));
-        Assert.Equal("one", _stage.Values[feed.Id].Table.Rows[0][0]);
+        Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(SourceTables.OfText("two")), _now));
+        Assert.Equal("one", _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]);
     }
 
     [Fact]

@@ -372,6 +372,54 @@ export interface paths {
         patch: operations["editFeed"];
         trace?: never;
     };
+    "/api/feeds/{id}/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readNow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getRows"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/look": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["lookAtSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/outputs/{id}": {
         parameters: {
             query?: never;
@@ -732,6 +780,13 @@ export interface components {
             };
         };
         Colour: string;
+        /** @enum {unknown} */
+        ColumnKind: "text" | "number" | "instant" | "picture" | "truth";
+        ColumnShape: {
+            name: string;
+            kind: components["schemas"]["ColumnKind"];
+            word: string;
+        };
         ComingView: {
             graphic: components["schemas"]["GraphicId"];
             at: components["schemas"]["Instant"];
@@ -793,6 +848,7 @@ export interface components {
             switches?: null | components["schemas"]["ToldOfSwitchView"];
             timers?: null | components["schemas"]["ToldOfTimerView"];
             feeds?: null | components["schemas"]["ToldOfFeedView"];
+            shapes?: null | components["schemas"]["ToldOfFeedShape"];
             pages?: null | components["schemas"]["ToldOfPageView"];
             held?: null | components["schemas"]["ToldOfSeatMemory"];
             trail?: null | components["schemas"]["ToldOfTrailLine"];
@@ -890,6 +946,13 @@ export interface components {
             name: string;
             path: string;
             every: components["schemas"]["Duration"];
+            kind: components["schemas"]["SourceKind"];
+            rows?: null | string;
+            firstRow: components["schemas"]["FirstRow"];
+            /** @default false */
+            paused: boolean;
+            /** @default false */
+            private: boolean;
         };
         FeedEdit: {
             /** Format: int64 */
@@ -897,10 +960,19 @@ export interface components {
             name?: null | string;
             path?: null | string;
             every?: number;
+            kind?: null | components["schemas"]["SourceKind"];
+            rows?: null | string;
+            firstRow?: null | components["schemas"]["FirstRow"];
+            paused?: null | boolean;
+            private?: null | boolean;
         };
         /** @enum {unknown} */
-        FeedHealth: "waiting" | "fresh" | "stale" | "failing";
+        FeedHealth: "waiting" | "loading" | "fresh" | "stale" | "failing" | "paused";
         FeedId: string;
+        FeedShape: {
+            id: components["schemas"]["FeedId"];
+            tables: components["schemas"]["TableShape"][];
+        };
         FeedView: {
             id: components["schemas"]["FeedId"];
             health: components["schemas"]["FeedHealth"];
@@ -908,6 +980,8 @@ export interface components {
             readAt?: null | components["schemas"]["Instant"];
             changedAt?: null | components["schemas"]["Instant"];
             trouble?: null | string;
+            note?: null | string;
+            tables: components["schemas"]["TableSize"][];
         };
         Field: {
             name: string;
@@ -921,6 +995,11 @@ export interface components {
         /** @enum {unknown} */
         FieldKind: "text" | "longText" | "picture" | "number" | "list";
         FinishId: string;
+        /**
+         * @default seen
+         * @enum {unknown}
+         */
+        FirstRow: "seen" | "names" | "values";
         /** @enum {unknown} */
         FitOutcome: "kept" | "shrunk" | "grown" | "paged" | "cut";
         Follow: {
@@ -1125,6 +1204,23 @@ export interface components {
             news?: null | components["schemas"]["DeskNews"];
         };
         LocalTime: string;
+        LookedAt: {
+            kind: components["schemas"]["SourceKind"];
+            cameIn?: null | string;
+            /** Format: int32 */
+            bytes: number;
+            tables: components["schemas"]["RowsView"][];
+            notes: string[];
+            trouble?: null | string;
+        };
+        LookWish: {
+            path?: null | string;
+            text?: null | string;
+            kind?: null | components["schemas"]["SourceKind"];
+            rows?: null | string;
+            firstRow?: null | components["schemas"]["FirstRow"];
+            private?: null | boolean;
+        };
         Loudness: {
             /** Format: double */
             level: number;
@@ -1186,6 +1282,10 @@ export interface components {
             name: string;
             path: string;
             every?: number;
+            kind?: null | components["schemas"]["SourceKind"];
+            rows?: null | string;
+            firstRow?: null | components["schemas"]["FirstRow"];
+            private?: null | boolean;
         };
         NewGraphic: {
             template?: string;
@@ -1713,6 +1813,14 @@ export interface components {
             id?: null | string;
             isKept: boolean;
         };
+        RowsView: {
+            shape: components["schemas"]["TableShape"];
+            /** Format: int32 */
+            from: number;
+            /** Format: int32 */
+            count: number;
+            rows: string[][];
+        };
         SavedFinish: {
             id: components["schemas"]["FinishId"];
             name: string;
@@ -1850,6 +1958,11 @@ export interface components {
             /** Format: double */
             level: number;
         };
+        /**
+         * @default text
+         * @enum {unknown}
+         */
+        SourceKind: "text" | "lines" | "pairs" | "checklist" | "csv" | "sheet" | "json" | "xml" | "news";
         Span: {
             text: string;
             face?: null | string;
@@ -1884,6 +1997,17 @@ export interface components {
             untouched: boolean;
             fits: components["schemas"]["TextFit"][];
             outside: boolean;
+        };
+        TableShape: {
+            name: string;
+            columns: components["schemas"]["ColumnShape"][];
+        };
+        TableSize: {
+            name: string;
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            columns: number;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -2008,6 +2132,14 @@ export interface components {
             /** Format: int64 */
             rev: number;
             set: components["schemas"]["AssetView"][];
+            drop: string[];
+        };
+        ToldOfFeedShape: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set: components["schemas"]["FeedShape"][];
             drop: string[];
         };
         ToldOfFeedView: {
@@ -3194,6 +3326,105 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readNow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getRows: {
+        parameters: {
+            query?: {
+                table?: number;
+                from?: number;
+                count?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RowsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    lookAtSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LookWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LookedAt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

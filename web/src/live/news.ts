@@ -14,6 +14,7 @@ const keys = {
   switches: (one: SwitchView) => one.graphic,
   timers: (one: Schemas['TimerView']) => one.timer,
   feeds: (one: Schemas['FeedView']) => one.id,
+  shapes: (one: Schemas['FeedShape']) => one.id,
   pages: (one: PageView) => one.id,
   held: (one: Schemas['SeatMemory']) => one.seat,
   trail: (one: Schemas['TrailLine']) => String(one.no),

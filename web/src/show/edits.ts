@@ -126,6 +126,13 @@ export const edits = {
   addFeed: async (wish: Schemas['NewFeed']): Promise<boolean> =>
     !!(await keep('feeds', (_, signal) => answered(client.POST('/api/feeds', { body: wish, signal })))),
 
+  /** Reads its source now; nothing of the show changes. */
+  readFeed: async (id: string): Promise<void> => {
+    await keep(`feeds/${id}/read`, (_, signal) =>
+      answered(client.POST('/api/feeds/{id}/read', { params: path(id), signal })),
+    );
+  },
+
   deleteFeed: async (id: string): Promise<boolean> =>
     !!(await keep(`feeds/${id}`, (_, signal) =>
       answered(client.DELETE('/api/feeds/{id}', { params: path(id), signal })),

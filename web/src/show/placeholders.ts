@@ -1,3 +1,5 @@
+import type { Schemas } from '../api/client';
+import { live } from '../live/live';
 import type { Offer } from '../ui/useOffers';
 import { timerWords } from './timerWords';
 
@@ -17,6 +19,17 @@ export function wholeOf(text: string): string {
   return text.replace(unclosed, '');
 }
 
+/** The cells of a feed's first rows; of one that has brought nothing yet, its text. */
+function cellsOf(feed: { id: string; name: string }, shape: Schemas['FeedShape'] | undefined) {
+  const columns = shape?.tables.flatMap(({ columns: all }) => all) ?? [];
+  const word = (name: string) => ({ id: name, words: feed.name, text: `{{ ${name} }}` });
+  if (columns.length === 0) return [word(`${feed.id}.text`)];
+  return columns.map((column) => ({
+    ...word(column.word),
+    words: columns.length === 1 ? feed.name : `${feed.name}: ${column.name}`,
+  }));
+}
+
 /** What could stand where a placeholder has been begun: the words of each feed, and the timers. */
 export function offersFor(
   typed: string,
@@ -27,7 +40,7 @@ export function offersFor(
   const wish = found[1]!.toLowerCase();
   const before = typed.slice(0, found.index);
   return [
-    ...feeds.map((feed) => ({ id: feed.id, words: feed.name, text: `{{ ${feed.id}.text }}` })),
+    ...feeds.flatMap((feed) => cellsOf(feed, live.getState().shapes.get(feed.id))),
     ...timers.map((timer) => ({
       id: `timers.${timer.id}`,
       words: `the timer ${timer.name}`,

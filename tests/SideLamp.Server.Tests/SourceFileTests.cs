@@ -1,13 +1,14 @@
 using System.Text;
+using SideLamp.Core.Tables;
 using SideLamp.Server.Feeds;
 
 namespace SideLamp.Server.Tests;
 
-public sealed class TextFileTests
+public sealed class SourceFileTests
 {
     private const string Text = "Brimstone, déjà vu – “zwölf” Größe";
 
-    static TextFileTests() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
+    static SourceFileTests() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
     public static TheoryData<string, byte[]> Encodings =>
         new()
@@ -22,17 +23,17 @@ public sealed class TextFileTests
 
     [Theory]
     [MemberData(nameof(Encodings))]
-    public void A_text_is_read_whatever_wrote_it(string encoding, byte[] bytes) => Assert.Equal((encoding, Text), (encoding, TextFile.Decode(bytes)));
+    public void A_text_is_read_whatever_wrote_it(string encoding, byte[] bytes) => Assert.Equal((encoding, Text), (encoding, SourceText.Decode(bytes)));
 
     [Fact]
     public void A_file_that_is_missing_too_large_or_a_folder_is_told_apart()
     {
         var folder = Directory.CreateTempSubdirectory().FullName;
         var large = Path.Combine(folder, "large.txt");
-        File.WriteAllBytes(large, new byte[TextFile.LargestBytes + 1]);
-        Assert.True(TextFile.Look(Path.Combine(folder, "nothing.txt"), null)!.IsMissing);
-        Assert.Contains("large", TextFile.Look(large, null)!.Trouble, StringComparison.Ordinal);
-        Assert.Contains("folder", TextFile.Look(folder, null)!.Trouble, StringComparison.Ordinal);
+        File.WriteAllBytes(large, new byte[Source.LargestBytes + 1]);
+        Assert.True(SourceFile.Look(Path.Combine(folder, "nothing.txt"), null)!.IsMissing);
+        Assert.Contains("large", SourceFile.Look(large, null)!.Trouble, StringComparison.Ordinal);
+        Assert.Contains("folder", SourceFile.Look(folder, null)!.Trouble, StringComparison.Ordinal);
         Directory.Delete(folder, recursive: true);
     }
 }

@@ -1,0 +1,78 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Tables;
+
+namespace SideLamp.Core.Feeds;
+
+/// <summary>The last good words of a feed, whatever becomes of its source.</summary>
+/// <param name="ChangedAt">When they last differed from the ones before.</param>
+public sealed record FeedValue(ImmutableArray<Table> Tables, Instant ChangedAt)
+{
+    private const int RowsKept = 100;
+    private const int LettersKept = 16_000;
+
+    /// <summary>What is kept of it at once, and shows until the source has been read again after a start: the first rows of each table.</summary>
+    public FeedValue Brief()
+    {
+        var letters = LettersKept / Math.Max(1, Tables.Length);
+        return this with { Tables = [.. Tables.Select(table => table.First(RowsKept, letters))] };
+    }
+}
+
+/// <summary>What one look at a feed's source brought.</summary>
+public abstract record FeedReading
+{
+    private FeedReading() { }
+
+    public sealed record Found(SourceTables Content) : FeedReading;
+
+    /// <summary>There is nothing there, yet or any more. While nothing was ever read that is no error.</summary>
+    public sealed record Missing : FeedReading;
+
+    /// <summary>It did not come this time, which is no trouble yet.</summary>
+    /// <param name="Trouble">Why not, in a sentence.</param>
+    public sealed record Missed(string Trouble) : FeedReading;
+
+    /// <param name="Trouble">Why not, in a sentence, and what to do.</param>
+    public sealed record Unreadable(string Trouble) : FeedReading;
+}
+
+/// <summary>How a feed's source is doing in this run of the server. Never kept.</summary>
+/// <param name="ReadAt">When it was last read with success; null = not yet.</param>
+/// <param name="Trouble">Why it cannot be read now, in a sentence; null when it can, or is only waited for.</param>
+/// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
+public sealed record FeedCondition(Instant? ReadAt, string? Trouble, string? Note = null)
+{
+    public static FeedCondition Unknown { get; } = new(null, null);
+
+    /// <param name="paused">Whether it is not read for now.</param>
+    /// <param name="hasValue">Whether the feed has ever brought words.</param>
+    public FeedHealth Health(bool paused, bool hasValue) =>
+        (paused, hasValue, Trouble) switch
+        {
+            (true, _, _) => FeedHealth.Paused,
+            (_, false, null) => FeedHealth.Waiting,
+            (_, false, _) => FeedHealth.Failing,
+            (_, true, null) => ReadAt is null ? FeedHealth.Loading : FeedHealth.Fresh,
+            _ => FeedHealth.Stale,
+        };
+}
+
+public enum FeedHealth
+{
+    /// <summary>The source does not exist yet; that is no error.</summary>
+    Waiting,
+
+    /// <summary>There are words of an earlier run, and the source has not answered in this one.</summary>
+    Loading,
+    Fresh,
+
+    /// <summary>There is a last good value, but the source cannot be read now.</summary>
+    Stale,
+
+    /// <summary>It has never been read, and cannot be.</summary>
+    Failing,
+
+    /// <summary>The streamer has told it to wait: its last words stay.</summary>
+    Paused,
+}

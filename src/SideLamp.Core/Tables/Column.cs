@@ -1,0 +1,97 @@
+using System.Collections.Immutable;
+using System.Globalization;
+using System.Text.RegularExpressions;
+
+namespace SideLamp.Core.Tables;
+
+/// <summary>What the cells of a column are.</summary>
+public enum ColumnKind
+{
+    Text,
+
+    /// <summary>Each cell that says something is a number as JSON writes one, without an exponent: <c>007</c> and <c>3-4</c> are text.</summary>
+    Number,
+
+    /// <summary>Each is a date, or a date with a time. Source: RFC 3339.</summary>
+    Instant,
+
+    /// <summary>Each is the address or the file name of a picture.</summary>
+    Picture,
+
+    /// <summary>Each is <c>true</c> or <c>false</c>.</summary>
+    Truth,
+}
+
+/// <summary>A named column of a table.</summary>
+/// <param name="Name">Of its own in its table.</param>
+/// <param name="Cells">One for each row, as they stood in the source.</param>
+public sealed partial record Column(string Name, ColumnKind Kind, ImmutableArray<string> Cells)
+{
+    /// <summary>A column whose kind is seen from its cells.</summary>
+    public static Column Of(string name, ImmutableArray<string> cells) => new(name, KindOf(cells), cells);
+
+    public bool Equals(Column? other) => other is not null && Name == other.Name && Kind == other.Kind && Cells.AsSpan().SequenceEqual(other.Cells.AsSpan());
+
+    public override int GetHashCode() => HashCode.Combine(Name, Kind, Cells.Length);
+
+    /// <summary>Whether a cell is a number as it stands; longer ones are no number that could be reckoned with.</summary>
+    public static bool IsNumber(string cell) => cell.Length <= 28 && Number().IsMatch(cell) && decimal.TryParse(cell, NumberStyles.Float, CultureInfo.InvariantCulture, out _);
+
+    public static bool IsInstant(string cell) => cell.Length is >= 10 and <= 40 && Date().IsMatch(cell) && DateTimeOffset.TryParse(cell, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out _);
+
+    private static ColumnKind KindOf(ImmutableArray<string> cells)
+    {
+        Span<(ColumnKind Kind, bool Holds)> kinds = [(ColumnKind.Number, true), (ColumnKind.Instant, true), (ColumnKind.Truth, true), (ColumnKind.Picture, true)];
+        var says = false;
+        foreach (var cell in cells)
+        {
+            if (cell.Length == 0)
+            {
+                continue;
+            }
+
+            says = true;
+            var any = false;
+            foreach (ref var kind in kinds)
+            {
+                kind.Holds = kind.Holds && Is(kind.Kind, cell);
+                any |= kind.Holds;
+            }
+
+            if (!any)
+            {
+                return ColumnKind.Text;
+            }
+        }
+
+        foreach (var (kind, holds) in kinds)
+        {
+            if (says && holds)
+            {
+                return kind;
+            }
+        }
+
+        return ColumnKind.Text;
+    }
+
+    private static bool Is(ColumnKind kind, string cell) =>
+        kind switch
+        {
+            ColumnKind.Number => IsNumber(cell),
+            ColumnKind.Instant => IsInstant(cell),
+            ColumnKind.Truth => cell is "true" or "false",
+            _ => cell.Length <= 2000 && Picture().IsMatch(cell),
+        };
+
+    /// <summary>Source: RFC 8259, section 6, without exponents.</summary>
+    [GeneratedRegex(@"^-?(0|[1-9][0-9]*)(\.[0-9]+)?$", RegexOptions.NonBacktracking)]
+    private static partial Regex Number();
+
+    /// <summary>Source: RFC 3339; the time, its seconds and its zone may be left out, and a space may stand for the T.</summary>
+    [GeneratedRegex(@"^[0-9]{4}-[0-9]{2}-[0-9]{2}([T ][0-9]{2}:[0-9]{2}(:[0-9]{2}(\.[0-9]+)?)?(Z|[+-][0-9]{2}:[0-9]{2})?)?$", RegexOptions.NonBacktracking)]
+    private static partial Regex Date();
+
+    [GeneratedRegex(@"^[^\n]+\.(png|jpe?g|gif|webp|svg|avif)(\?[^\s]*)?$", RegexOptions.NonBacktracking | RegexOptions.IgnoreCase)]
+    private static partial Regex Picture();
+}

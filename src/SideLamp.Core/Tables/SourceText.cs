@@ -1,0 +1,67 @@
+using System.Text;
+using UtfUnknown;
+
+namespace SideLamp.Core.Tables;
+
+/// <summary>The text that bytes are.</summary>
+public static class SourceText
+{
+    /// <summary>More of it than this share is no text.</summary>
+    private const double MostOddities = 0.02;
+
+    private static readonly UTF8Encoding StrictUtf8 = new(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true);
+
+    static SourceText() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
+
+    /// <summary>The text of a file; null when it is none, but a picture, say, or a program.</summary>
+    public static string? Of(byte[] bytes)
+    {
+        var text = Decode(bytes);
+        var odd = text.Count(letter => letter is '\uFFFD' or '\0' || (char.IsControl(letter) && letter is not ('\n' or '\r' or '\t' or '\f' or '\v' or '\x1B' or '\x85')));
+        return odd > text.Length * MostOddities ? null : text;
+    }
+
+    /// <summary>By its byte order mark; else as UTF-8 when it is valid; else by detection, which finds UTF-16 and Windows-1252. Never throws: what is damaged becomes U+FFFD.</summary>
+    public static string Decode(byte[] bytes)
+    {
+        // UTF-32 is not among what programs write beside a stream: its mark would be taken for UTF-16's and two zeros.
+        if (bytes is [0xEF, 0xBB, 0xBF, ..] or [0xFF, 0xFE, ..] or [0xFE, 0xFF, ..])
+        {
+            using var reader = new StreamReader(new MemoryStream(bytes), Encoding.UTF8, detectEncodingFromByteOrderMarks: true);
+            return reader.ReadToEnd();
+        }
+
+        // Latin text in UTF-16 without a mark has a zero in every other byte; UTF-8 text has none.
+        if (bytes.Length >= 2 && bytes.Length % 2 == 0 && bytes.Contains((byte)0))
+        {
+            var (even, odd) = (ZerosFrom(bytes, 0), ZerosFrom(bytes, 1));
+            return (odd >= even ? Encoding.Unicode : Encoding.BigEndianUnicode).GetString(bytes);
+        }
+
+        try
+        {
+            return StrictUtf8.GetString(bytes);
+        }
+        catch (DecoderFallbackException)
+        {
+            var found = CharsetDetector.DetectFromBytes(bytes.Length > LongestLook ? bytes[..LongestLook] : bytes).Detected;
+            // Short texts leave detection little to go by; below this it is a guess, and Windows-1252 the likeliest.
+            var sure = found is { Confidence: > 0.6f, Encoding: not null } ? found.Encoding : Encoding.GetEncoding(1252);
+            return sure.GetString(bytes);
+        }
+    }
+
+    /// <summary>Detection reads every byte several times.</summary>
+    private const int LongestLook = 1 << 20;
+
+    private static int ZerosFrom(byte[] bytes, int first)
+    {
+        var zeros = 0;
+        for (var at = first; at < bytes.Length; at += 2)
+        {
+            zeros += bytes[at] == 0 ? 1 : 0;
+        }
+
+        return zeros;
+    }
+}

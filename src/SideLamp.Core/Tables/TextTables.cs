@@ -1,0 +1,107 @@
+using System.Text.RegularExpressions;
+
+namespace SideLamp.Core.Tables;
+
+/// <summary>Texts as tables.</summary>
+internal static partial class TextTables
+{
+    private const string TextColumn = "text";
+
+    /// <summary>One cell, without the line breaks at its end.</summary>
+    public static SourceTables Whole(string text)
+    {
+        var notes = new Notes();
+        var table = new TableBuilder("", notes);
+        table.Add([(TextColumn, text.TrimEnd('\r', '\n'))]);
+        return new SourceTables([table.Build()], notes.All);
+    }
+
+    /// <summary>A row for each line that says something.</summary>
+    public static SourceTables ByLine(string text) => Rows(text, line => [(TextColumn, line)], TextColumn);
+
+    /// <summary>A row for each line with a box before it; all others are notes of whoever wrote the list.</summary>
+    public static SourceTables Checklist(string text) =>
+        Rows(
+            text,
+            line => Box().Match(line) is { Success: true } box ? [(TextColumn, box.Groups["text"].Value.Trim()), ("done", box.Groups["mark"].Value == " " ? "false" : "true")] : null,
+            TextColumn,
+            "done"
+        );
+
+    /// <summary>One row, a column for each key.</summary>
+    public static SourceTables Pairs(string text)
+    {
+        var notes = new Notes();
+        var table = new TableBuilder("", notes);
+        var row = new List<(string, string)>();
+        var without = 0;
+        foreach (var line in LinesOf(text))
+        {
+            if (Pair().Match(line) is { Success: true } pair)
+            {
+                row.Add((pair.Groups["key"].Value.Trim(), pair.Groups["value"].Value.Trim()));
+            }
+            else
+            {
+                without++;
+            }
+        }
+
+        if (without > 0)
+        {
+            notes.Add($"{without} {(without == 1 ? "line has" : "lines have")} no name and colon at the beginning, as in “moth: Brimstone”: {(without == 1 ? "it is" : "they are")} left out.");
+        }
+
+        if (row.Count > 0)
+        {
+            table.Add(row);
+        }
+
+        return new SourceTables([table.Build()], notes.All);
+    }
+
+    public static bool IsPair(string line) => Pair().IsMatch(line);
+
+    public static bool HasBox(string line) => Box().IsMatch(line);
+
+    /// <summary>The lines that say something.</summary>
+    public static IEnumerable<string> LinesOf(string text)
+    {
+        foreach (var line in text.Split('\n'))
+        {
+            if (!string.IsNullOrWhiteSpace(line))
+            {
+                yield return line.TrimEnd('\r');
+            }
+        }
+    }
+
+    private static SourceTables Rows(string text, Func<string, (string, string)[]?> cells, params string[] columns)
+    {
+        var notes = new Notes();
+        var table = new TableBuilder("", notes);
+        table.Head(columns);
+        foreach (var line in LinesOf(text))
+        {
+            if (cells(line) is not { } row)
+            {
+                continue;
+            }
+
+            if (!table.Takes())
+            {
+                break;
+            }
+
+            table.Add(row);
+        }
+
+        return new SourceTables([table.Build()], notes.All);
+    }
+
+    [GeneratedRegex(@"^\s*([-*+]\s+)?\[(?<mark>[ xX✓✔])\](\s+(?<text>.*))?$", RegexOptions.NonBacktracking)]
+    private static partial Regex Box();
+
+    [GeneratedRegex(@"^\s*(?<key>[\p{L}\p{N}][\p{L}\p{N} ._-]{0,39}?)\s*[:=](\s+(?<value>.*)|\s*)$", RegexOptions.NonBacktracking)]
+    private static partial Regex Pair();
+}

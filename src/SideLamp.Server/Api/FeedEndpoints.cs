@@ -1,0 +1,101 @@
+using System.Collections.Immutable;
+using SideLamp.Core;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Tables;
+using SideLamp.Server.Feeds;
+using SideLamp.Server.Live;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Api;
+
+/// <summary>A wish to see what a source makes, before anything of it is kept.</summary>
+/// <param name="Path">Of a file of this machine, or an address.</param>
+/// <param name="Text">In place of a file: a sample.</param>
+/// <param name="Kind">Null = it is recognised from the bytes.</param>
+/// <param name="Private">Whether an address in the own network may be read.</param>
+public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null);
+
+/// <summary>What a source makes.</summary>
+/// <param name="CameIn">The first part of it as text; null where it is none.</param>
+/// <param name="Bytes">How many there are.</param>
+/// <param name="Tables">Their first rows.</param>
+/// <param name="Notes">What to know of it, in sentences.</param>
+/// <param name="Trouble">Why it cannot be read so, in a sentence; null when it can.</param>
+public sealed record LookedAt(SourceKind Kind, string? CameIn, int Bytes, ImmutableArray<RowsView> Tables, ImmutableArray<string> Notes, string? Trouble);
+
+/// <summary>Rows of a table.</summary>
+/// <param name="From">Which row the first of them is; 0 = the first of all.</param>
+/// <param name="Count">How many rows there are in all.</param>
+public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows);
+
+internal static class FeedEndpoints
+{
+    private const int MostRows = 500;
+    private const int RowsLookedAt = 50;
+
+    public static void MapFeeds(this RouteGroupBuilder api)
+    {
+        api.MapPost("/feeds", (NewFeed wish, PageName page, ShowLoop loop) => loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)))).WithName("addFeed").ProducesProblem(400);
+        api.MapPatch("/feeds/{id}", (string id, FeedEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditFeed(new FeedId(id), edit), page, (stage, _) => stage.Show.Feed(new FeedId(id))))
+            .WithName("editFeed")
+            .ProducesProblem(400)
+            .ProducesProblem(404)
+            .ProducesProblem(409);
+        api.MapPost(
+                "/feeds/{id}/read",
+                (string id, ShowLoop loop, FeedWorker worker) =>
+                {
+                    worker.ReadNow(loop.Stage.Show.Feed(new FeedId(id))?.Id ?? throw RefusedException.NotFound("feed"));
+                    return new Receipt(loop.Stage.Revision);
+                }
+            )
+            .WithName("readNow")
+            .ProducesProblem(404);
+        api.MapDelete("/feeds/{id}", (string id, PageName page, ShowLoop loop) => loop.Edit(new DeleteFeed(new FeedId(id)), page)).WithName("deleteFeed").ProducesProblem(404);
+        api.MapGet(
+                "/feeds/{id}/rows",
+                (string id, int? table, int? from, int? count, ShowLoop loop) =>
+                {
+                    var feed = new FeedId(id);
+                    var tables = loop.Stage.Values.GetValueOrDefault(feed)?.Tables ?? [];
+                    var at = table ?? 0;
+                    return at >= 0 && at < tables.Length ? RowsOf(feed, tables, at, from ?? 0, count ?? MostRows) : throw RefusedException.NotFound("table");
+                }
+            )
+            .WithName("getRows")
+            .ProducesProblem(404);
+        api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
+    }
+
+    private static LookedAt LookAt(LookWish wish, byte[] bytes)
+    {
+        var kind = wish.Kind ?? SourceKind.Text;
+        string? text = null;
+        try
+        {
+            text = SheetText(bytes);
+            kind = wish.Kind ?? Source.Recognised(bytes, wish.Path ?? "").Kind;
+            var form = new SourceForm(kind, string.IsNullOrEmpty(wish.Rows) ? null : wish.Rows, wish.FirstRow ?? FirstRow.Seen);
+            RefusedException.ThrowIfAny(form.Faults());
+            var read = Source.Read(bytes, form);
+            return new LookedAt(kind, text, bytes.Length, [.. read.Tables.Select((_, at) => RowsOf(new FeedId("feed"), read.Tables, at, 0, RowsLookedAt))], read.Notes, null);
+        }
+        catch (UnreadableException error)
+        {
+            return new LookedAt(kind, text, bytes.Length, [], [], error.Message);
+        }
+    }
+
+    /// <summary>What can be shown of what came in; null for what is no text.</summary>
+    private static string? SheetText(byte[] bytes) => SourceText.Of(bytes.Length > LongestShown * 4 ? bytes[..(LongestShown * 4)] : bytes) is { } text ? Spelling.Clean(text.Length > LongestShown ? text[..LongestShown] : text) : null;
+
+    private const int LongestShown = 8000;
+
+    private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count)
+    {
+        var table = tables[at];
+        var first = Math.Clamp(from, 0, table.RowCount);
+        var rows = Enumerable.Range(first, Math.Clamp(count, 0, Math.Min(MostRows, table.RowCount - first)));
+        return new RowsView(DeskView.ShapesOf(feed, tables)[at], first, table.RowCount, [.. rows.Select(row => table.Columns.Select(column => column.Cells[row]).ToImmutableArray())]);
+    }
+}

@@ -1,0 +1,162 @@
+import { Dialog } from 'radix-ui';
+import { X } from 'lucide-react';
+import { useDeferredValue, useState } from 'react';
+import { useLocation } from 'wouter';
+import { edits } from '../show/edits';
+import { wordOf } from '../show/wordOf';
+import { useShow } from '../show/show';
+import { Button } from '../ui/Button';
+import { Field } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
+import { Consent } from './Consent';
+import { FeedForm, type Form } from './FeedForm';
+import { RowsTable } from './RowsTable';
+import { useLook } from './useLook';
+
+/** A new feed: its file is looked at, and shown with what it makes, before anything is kept. */
+export function AddFeed({ onDone }: { onDone(): void }) {
+  const feeds = useShow((show) => show.feeds);
+  const [, navigate] = useLocation();
+  const [path, setPath] = useState('');
+  const [typedName, setName] = useState<string | null>(null);
+  const [form, setForm] = useState<Partial<Form>>({});
+  const wanted = useDeferredValue(path.trim());
+  const [agreed, setAgreed] = useState(false);
+  const whole = isWhole(wanted);
+  const { looked: found, refused, isPrivate } = useLook(whole ? { path: wanted, private: agreed, ...form } : null);
+  const looked = whole ? found : undefined;
+  const name = typedName ?? nameOf(wanted);
+  const word = freeWord(
+    wordOf(name),
+    feeds.map((feed) => feed.id),
+  );
+  const first = looked?.tables[0];
+
+  const add = async (): Promise<void> => {
+    const { kind, rows, firstRow } = { kind: looked?.kind ?? kindOfName(wanted), ...form };
+    if (
+      !(await edits.addFeed({ id: word, name, path: wanted, kind, rows: rows ?? undefined, firstRow, private: agreed }))
+    )
+      return;
+    onDone();
+    navigate(`/feeds/${word}`);
+  };
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onDone()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
+        <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(760px,94vw)] grid-rows-[auto_auto_auto_minmax(0,1fr)_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
+          <div className="flex items-start justify-between">
+            <Dialog.Title className="text-[15px] font-bold">A new feed</Dialog.Title>
+            <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
+              <X aria-hidden size={18} />
+            </Dialog.Close>
+          </div>
+          <Dialog.Description className="text-quiet">
+            A text, checklist, table (CSV), workbook (XLSX), JSON, XML or news: a file that something else writes, or an
+            address on the web. A spreadsheet on the web has an address that gives CSV or XLSX.
+          </Dialog.Description>
+          <div className="grid grid-cols-[1.6fr_1fr] gap-3">
+            <Field
+              label="File with its whole path, or address"
+              render={(id) => (
+                <input
+                  id={id}
+                  autoFocus
+                  spellCheck={false}
+                  placeholder="/home/me/stream/now.txt or https://…"
+                  value={path}
+                  onChange={(event) => {
+                    setPath(event.target.value);
+                    setForm({});
+                    setAgreed(false);
+                  }}
+                  className={inputLook}
+                />
+              )}
+            />
+            <Field
+              label="Name"
+              render={(id) => (
+                <input
+                  id={id}
+                  value={name}
+                  maxLength={80}
+                  onChange={(event) => setName(event.target.value)}
+                  className={inputLook}
+                />
+              )}
+            />
+          </div>
+          <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] content-start gap-2">
+            {refused && whole && <p className="text-quiet">{refused}</p>}
+            {whole && (isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
+            {looked && (
+              <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-quiet">
+                {form.kind ? 'Read as' : 'It looks like'}
+                <FeedForm
+                  form={{ firstRow: 'seen', ...form, kind: looked.kind }}
+                  onChange={(next) => {
+                    setForm({ ...form, ...next, ...(next.kind && { rows: undefined }) });
+                    return Promise.resolve(true);
+                  }}
+                />
+                {looked.notes.map((note) => (
+                  <p key={note} className="w-full">
+                    {note}
+                  </p>
+                ))}
+                {looked.trouble && <p className="w-full text-orchid">{looked.trouble}</p>}
+              </div>
+            )}
+            {first && <RowsTable shape={first.shape} count={first.rows.length} row={(at) => first.rows[at] ?? null} />}
+          </div>
+          <div className="flex justify-end gap-2">
+            <Button kind="bare" onClick={onDone}>
+              Never mind
+            </Button>
+            <Button kind="cool" disabled={!word || !whole} onClick={() => void add()}>
+              Read it
+            </Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+/** Whether it is one to its end: nobody is asked for half an address. */
+function isWhole(typed: string): boolean {
+  return typed.startsWith('/') || (/^https?:\/\/[^/]+\.?[^/]*/i.test(typed) && URL.canParse(typed));
+}
+
+/** The file's own name, without what it ends on: “/home/me/on-the-cloth.txt” is “On the cloth”. */
+function nameOf(path: string): string {
+  const bare = (
+    path
+      .replace(/[?#].*$/, '')
+      .split('/')
+      .filter(Boolean)
+      .at(-1) ?? ''
+  )
+    .replace(/\.[^.]*$/, '')
+    .replace(/[-_]+/g, ' ')
+    .trim();
+  return bare.charAt(0).toUpperCase() + bare.slice(1);
+}
+
+/** What a file that is not there yet will most likely be. */
+function kindOfName(path: string): Form['kind'] {
+  const ending = /\.(\w+)$/.exec(path.replace(/[?#].*$/, ''))?.[1]?.toLowerCase() ?? '';
+  const kinds: Record<string, Form['kind']> = { csv: 'csv', tsv: 'csv', xlsx: 'sheet', json: 'json', xml: 'xml' };
+  return kinds[ending] ?? 'text';
+}
+
+/** A word that no other feed has. */
+function freeWord(wish: string, taken: readonly string[]): string {
+  if (!wish) return '';
+  for (let at = 1; ; at++) {
+    const word = at === 1 ? wish : `${wish.slice(0, 36)}_${at}`;
+    if (!taken.includes(word)) return word;
+  }
+}

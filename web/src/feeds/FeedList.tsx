@@ -1,0 +1,73 @@
+import clsx from 'clsx';
+import { Check, CirclePause, Clock, LoaderCircle, TriangleAlert, type LucideIcon } from 'lucide-react';
+import { Link } from 'wouter';
+import type { Schemas } from '../api/client';
+import { useLive } from '../live/live';
+import { useNow } from '../live/useNow';
+import { ageText } from '../show/format';
+import { useShow } from '../show/show';
+import { healthNames, isTrouble, rankOf } from './health';
+import { kindNames } from './kinds';
+
+const signs: Record<Schemas['FeedHealth'], LucideIcon> = {
+  fresh: Check,
+  loading: LoaderCircle,
+  waiting: Clock,
+  stale: TriangleAlert,
+  failing: TriangleAlert,
+  paused: CirclePause,
+};
+
+/** All feeds, with how they are doing in words. Those that need somebody come first. */
+export function FeedList({ chosen }: { chosen: string }) {
+  const feeds = useShow((show) => show.feeds);
+  const states = useLive((live) => live.feeds);
+  const sorted = [...feeds].sort((one, other) => rankOf(states.get(one.id)) - rankOf(states.get(other.id)));
+  return (
+    <nav aria-label="All feeds" className="min-h-0 overflow-y-auto pr-1">
+      <ul className="grid gap-1">
+        {sorted.map((feed) => (
+          <li key={feed.id}>
+            <Link
+              to={`/feeds/${feed.id}`}
+              aria-current={feed.id === chosen ? 'page' : undefined}
+              className={clsx(
+                'flex gap-2 rounded-[10px] px-2.5 py-2 leading-tight',
+                feed.id === chosen ? 'bg-raised shadow-[inset_3px_0_0_var(--color-cool)]' : 'hover:bg-panel',
+              )}
+            >
+              <Sign health={states.get(feed.id)?.health ?? 'loading'} />
+              <span className="grid min-w-0 flex-1 gap-0.5">
+                <span className="flex items-baseline justify-between gap-2">
+                  <b className="truncate font-semibold">{feed.name}</b>
+                  <span className="shrink-0 text-[11px] text-faint">{kindNames[feed.kind]}</span>
+                </span>
+                <Ages state={states.get(feed.id)} />
+              </span>
+            </Link>
+          </li>
+        ))}
+      </ul>
+    </nav>
+  );
+}
+
+export function Sign({ health }: { health: Schemas['FeedHealth'] }) {
+  const Icon = signs[health];
+  const colour = isTrouble(health) ? 'text-orchid' : health === 'fresh' ? 'text-moss' : 'text-cool';
+  return <Icon aria-hidden size={15} className={clsx('mt-px shrink-0', colour)} />;
+}
+
+/** How it is doing, and since when: its trouble in words, else its ages. */
+function Ages({ state }: { state: Schemas['FeedView'] | undefined }) {
+  const now = useNow();
+  if (!state) return null;
+  if (isTrouble(state.health)) return <span className="line-clamp-2 text-[11.5px] text-orchid">{state.trouble}</span>;
+  if (state.health !== 'fresh') return <span className="text-[11.5px] text-quiet">{healthNames[state.health]}</span>;
+  return (
+    <span className="truncate text-[11.5px] text-quiet">
+      read {ageText(now - state.readAt!)}
+      {state.changedAt != null && ` · changed ${ageText(now - state.changedAt)}`}
+    </span>
+  );
+}

@@ -1,0 +1,174 @@
+import { Pause, Play, RefreshCw, Trash2 } from 'lucide-react';
+import { useState } from 'react';
+import type { Schemas } from '../api/client';
+import { useLive } from '../live/live';
+import { useNow } from '../live/useNow';
+import { tellDeleted } from '../show/deleted';
+import { edits } from '../show/edits';
+import { takesFrom } from '../show/feedWords';
+import { ageText } from '../show/format';
+import { KeptNumber } from '../show/KeptNumber';
+import { KeptText } from '../show/KeptText';
+import { mayEmpty, usersOf } from '../show/ShownBy';
+import { useShow } from '../show/show';
+import { Button } from '../ui/Button';
+import { Segmented } from '../ui/Segmented';
+import { CameIn } from './CameIn';
+import { Consent } from './Consent';
+import { FeedForm } from './FeedForm';
+import { Sign } from './FeedList';
+import { FeedWords } from './FeedWords';
+import { healthNames, isTrouble } from './health';
+import { RowsTable } from './RowsTable';
+import { useLook } from './useLook';
+import { useRows } from './useRows';
+
+/** One feed: what came in, the table that it makes, and its words in the graphics. */
+export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
+  const show = useShow();
+  const state = useLive(({ feeds }) => feeds.get(feed.id));
+  const shape = useLive(({ shapes }) => shapes.get(feed.id));
+  const [sample, setSample] = useState<string | null>(null);
+  const [chosen, setChosen] = useState(0);
+  const { kind, rows, firstRow, path } = feed;
+  const look = useLook(
+    { kind, rows, firstRow, ...(sample === null ? { path, private: feed.private } : { text: sample }) },
+    sample === null ? state?.changedAt : null,
+  );
+  const table = Math.min(chosen, Math.max(0, (shape?.tables.length ?? 0) - 1));
+  const tried = sample === null ? undefined : look.looked;
+  const shown = tried ? tried.tables[0]?.shape : shape?.tables[table];
+
+  const remove = async (): Promise<void> => {
+    const users = usersOf(show, (words) => takesFrom(feed.id, words));
+    if ((await mayEmpty(users)) && (await edits.deleteFeed(feed.id)))
+      tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
+  };
+
+  return (
+    <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5">
+      <div className="grid gap-1">
+        <div className="flex items-center gap-2">
+          <KeptText
+            aria-label="Name of the feed"
+            value={feed.name}
+            onKeep={(name, from) => edits.feed(feed.id, { name }, from)}
+            className="max-w-72 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
+          />
+          <span className="ml-auto flex items-center gap-1.5">
+            <label className="flex items-center gap-1.5 text-quiet">
+              every
+              <KeptNumber
+                aria-label="Look every, in seconds"
+                min={0.1}
+                step={0.1}
+                className="w-16!"
+                value={String(feed.every / 1000)}
+                onKeep={(text, from) => edits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
+              />
+              s
+            </label>
+            <Button kind="bare" onClick={() => void edits.feed(feed.id, { paused: !feed.paused })}>
+              {feed.paused ? <Play aria-hidden size={15} /> : <Pause aria-hidden size={15} />}
+              {feed.paused ? 'Read on' : 'Pause'}
+            </Button>
+            <Button disabled={feed.paused} onClick={() => void edits.readFeed(feed.id)}>
+              <RefreshCw aria-hidden size={15} /> Read now
+            </Button>
+            <Button kind="bare" aria-label="Delete this feed" title="Delete this feed" onClick={() => void remove()}>
+              <Trash2 aria-hidden size={15} />
+            </Button>
+          </span>
+        </div>
+        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+          <KeptText
+            aria-label="File or address"
+            value={feed.path}
+            spellCheck={false}
+            onKeep={(next, from) => edits.feed(feed.id, { path: next }, from)}
+            className="min-w-60 flex-1 text-quiet!"
+          />
+          {(look.isPrivate || feed.private) && (
+            <Consent agreed={feed.private} onChange={(agreed) => void edits.feed(feed.id, { private: agreed })} />
+          )}
+          <FeedForm form={feed} onChange={(form) => edits.feed(feed.id, form)} />
+        </div>
+      </div>
+      {state && <Health state={state} shape={shape?.tables[table]} />}
+      <div className="grid min-h-0 grid-cols-[minmax(150px,0.8fr)_minmax(0,2.2fr)_minmax(220px,1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
+        <CameIn looked={look.looked} refused={look.refused} sample={sample} onSample={setSample} />
+        <section
+          aria-label="The table"
+          className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3"
+        >
+          <div className="flex items-center justify-between gap-2">
+            <h2 className="font-semibold">{tried ? 'The table that it would make' : 'The table'}</h2>
+            {!tried && (shape?.tables.length ?? 0) > 1 && (
+              <Segmented
+                label="Which table"
+                value={String(table)}
+                choices={shape!.tables.map(({ name }, at) => ({ value: String(at), words: name || 'first' }))}
+                onChoose={(next) => setChosen(Number(next))}
+              />
+            )}
+          </div>
+          {tried ? (
+            <Tried looked={tried} />
+          ) : shown && state ? (
+            <Rows key={`${feed.id}/${table}`} feed={feed.id} table={table} state={state} shape={shown} />
+          ) : (
+            <p className="text-faint">Nothing has come in yet.</p>
+          )}
+        </section>
+        <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3">
+          <h2 className="font-semibold">In the graphics</h2>
+          <FeedWords feed={feed.id} table={shape?.tables[table]} />
+        </div>
+      </div>
+    </div>
+  );
+}
+
+interface RowsProps {
+  feed: string;
+  table: number;
+  state: Schemas['FeedView'];
+  shape: Schemas['TableShape'];
+}
+
+function Rows({ feed, table, state, shape }: RowsProps) {
+  const count = state.tables[table]?.rows ?? 0;
+  const { row, isNew, onSeen } = useRows(feed, table, state.changedAt, count);
+  return <RowsTable shape={shape} count={count} row={row} isNew={isNew} onSeen={onSeen} />;
+}
+
+function Tried({ looked }: { looked: Schemas['LookedAt'] }) {
+  const first = looked.tables[0];
+  if (!first) return <p className="text-orchid">{looked.trouble}</p>;
+  return <RowsTable shape={first.shape} count={first.rows.length} row={(at) => first.rows[at] ?? null} />;
+}
+
+/** How it is doing, in a line. */
+function Health({ state, shape }: { state: Schemas['FeedView']; shape: Schemas['TableShape'] | undefined }) {
+  const now = useNow();
+  const size = state.tables.find((one) => one.name === shape?.name);
+  const facts = [
+    size &&
+      `${size.rows.toLocaleString()} ${size.rows === 1 ? 'row' : 'rows'}, ${size.columns} ${size.columns === 1 ? 'column' : 'columns'}`,
+    state.readAt != null && `read ${ageText(now - state.readAt)}`,
+    state.changedAt != null && `changed ${ageText(now - state.changedAt)}`,
+  ].filter(Boolean);
+  return (
+    <p className="flex items-start gap-2">
+      <Sign health={state.health} />
+      <span>
+        <b className="font-semibold">{healthNames[state.health]}</b>{' '}
+        {isTrouble(state.health) && <span className="text-orchid">{state.trouble} </span>}
+        {isTrouble(state.health) && state.changedAt != null && <span>The last good words stay. </span>}
+        {state.health === 'waiting' && <span className="text-quiet">It will be read as soon as it is there. </span>}
+        <span className="text-quiet">{facts.join(' · ')}</span>
+        {state.note && <span className="block text-quiet">{state.note}</span>}
+      </span>
+    </p>
+  );
+}
