@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text;
 using System.Text.Json;
 using CsCheck;
 using NodaTime;
@@ -8,6 +9,7 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Colours;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Tables;
 using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.Server.Live;
@@ -154,6 +156,27 @@ public sealed class VectorTests
         ];
         var read = texts.Select(text => new { text, rows = Core.Shows.CardSheet.Read(text).Rows });
         Golden("sheets.json", JsonSerializer.Serialize(read, Readable));
+    }
+
+    /// <summary>Read again by other readers, in the pages' tests.</summary>
+    [Fact]
+    public void Tables_of_sources_as_they_are_read()
+    {
+        (SourceKind Kind, string Text)[] sources =
+        [
+            (SourceKind.Csv, "species,count,seen by\r\nBrimstone,2,Pim\r\n\"Old lady, at last\",1,\"Odalys \"\"O\"\"\"\r\n"),
+            (SourceKind.Csv, "name;note\n\"two\nlines\";\n;x\n"),
+            (SourceKind.Csv, "a\tb\tc\n1\t\t3\n"),
+            (SourceKind.Xml, "<night><sighting at=\"22:41\"><species>Brimstone &amp; co</species><count>2</count></sighting><sighting at=\"22:59\"><species><![CDATA[Old <lady>]]></species><count>1</count></sighting></night>"),
+            (SourceKind.News, "<rss version=\"2.0\"><channel><title>Notes</title><link>https://hollow-lane.example/</link><description>d</description><item><title>The hedge &amp; the lamp</title><link>https://hollow-lane.example/1</link><description>Cut too early</description><pubDate>Sat, 20 Jun 2026 22:41:05 +0200</pubDate></item><item><title>Ivy &#8211; in flower</title><link>https://hollow-lane.example/2</link><description><![CDATA[By the lane]]></description><pubDate>21 Jun 26 01:02 GMT</pubDate></item></channel></rss>"),
+            (SourceKind.News, "<feed xmlns=\"http://www.w3.org/2005/Atom\"><title>Notes</title><id>urn:n</id><updated>2026-06-20T22:00:00Z</updated><entry><title>A brimstone</title><id>urn:1</id><updated>2026-06-20T22:41:00+02:00</updated><link href=\"https://hollow-lane.example/1\"/><summary>By the lamp</summary></entry><entry><title>Another</title><id>urn:2</id><updated>2026-06-20T23:41:00Z</updated><link href=\"https://hollow-lane.example/2\"/><summary>On the hem</summary></entry></feed>"),
+        ];
+        var read = sources.Select(one =>
+        {
+            var table = Source.Read(Encoding.UTF8.GetBytes(one.Text), new SourceForm(one.Kind)).Tables[^1];
+            return new { kind = one.Kind.ToString().ToLowerInvariant(), text = one.Text, rows = Enumerable.Range(0, table.RowCount).Select(row => table.Columns.ToDictionary(column => column.Name, column => column.Cells[row])) };
+        });
+        Golden("tables.json", JsonSerializer.Serialize(read, Readable));
     }
 
     /// <summary>Writes the vectors and says that they were old; what is kept in the project must be what is made now.</summary>

@@ -96,7 +96,7 @@ public sealed class WebGetterTests : IAsyncLifetime
         Assert.Contains("password", await Trouble("/to?where=http://a:b@hollow-lane.example/"), StringComparison.Ordinal);
         // Consent was for this origin: the same machine by another name or port is another.
         Assert.Contains("own network", await Trouble($"/to?where=http://127.0.0.2:{_web.At.Port}/tagged"), StringComparison.Ordinal);
-        Assert.Contains("no feed may read", await Trouble("/to?where=http://169.254.169.254/latest"), StringComparison.Ordinal);
+        Assert.Contains("no address that a feed may read", await Trouble("/to?where=http://169.254.169.254/latest"), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -11,20 +11,27 @@ namespace SideLamp.Core.Feeds;
 /// What placeholders see of a table: the columns of its first row by their names, and <c>rows</c>. Of a feed, which is its first table, its
 /// other tables by their names, too. A name that cannot be written after a point is also known with _ in place of what disturbs.
 /// </summary>
-public sealed class FeedWords(Table table, ImmutableArray<Table> others) : IFluidIndexable
+public sealed class FeedWords : IFluidIndexable
 {
     /// <summary>As many rows as a loop may have steps.</summary>
     private const int MostRows = 1000;
 
     private const string RowsName = "rows";
 
-    public int Count => table.Columns.Length;
+    private readonly Table _table;
+    private readonly ImmutableArray<Table> _others;
+    private readonly ICollection<string> _missing;
 
-    public IEnumerable<string> Keys => table.Columns.Select(column => column.Name);
+    private FeedWords(Table table, ImmutableArray<Table> others, ICollection<string> missing) => (_table, _others, _missing) = (table, others, missing);
+
+    public int Count => _table.Columns.Length;
+
+    public IEnumerable<string> Keys => _table.Columns.Select(column => column.Name);
 
     /// <summary>A feed as placeholders see it; nothing while it has no row.</summary>
-    internal static FluidValue Of(ImmutableArray<Table> tables) =>
-        tables.All(one => one.RowCount == 0) ? NilValue.Instance : new DictionaryValue(new FeedWords(tables[0], tables[1..]));
+    /// <param name="missing">Takes the names that were asked for and that no column or table has.</param>
+    internal static FluidValue Of(ImmutableArray<Table> tables, ICollection<string> missing) =>
+        tables.All(one => one.RowCount == 0) ? NilValue.Instance : new DictionaryValue(new FeedWords(tables[0], tables[1..], missing));
 
     /// <summary>How placeholders call a column's cell in the first row of its table.</summary>
     /// <param name="at">Which of the feed's tables it is in.</param>
@@ -53,11 +60,17 @@ public sealed class FeedWords(Table table, ImmutableArray<Table> others) : IFlui
     public bool TryGetValue(string name, out FluidValue value)
     {
         value =
-            Named(table.Columns, name, column => column.Name) is { } column ? (table.RowCount > 0 ? CellValue(column, 0) : NilValue.Instance)
-            : Named(others, name, one => one.Name) is { } other ? new DictionaryValue(new FeedWords(other, []))
-            : name == RowsName ? new ArrayValue(new Rows(table))
-            : NilValue.Instance;
+            Named(_table.Columns, name, column => column.Name) is { } column ? (_table.RowCount > 0 ? CellValue(column, 0) : NilValue.Instance)
+            : Named(_others, name, one => one.Name) is { } other ? new DictionaryValue(new FeedWords(other, [], _missing))
+            : name == RowsName ? new ArrayValue(new Rows(_table, _missing))
+            : Missing(name, _missing);
         return !value.IsNil();
+    }
+
+    private static NilValue Missing(string name, ICollection<string> missing)
+    {
+        missing.Add(name);
+        return NilValue.Instance;
     }
 
     private static T? Named<T>(ImmutableArray<T> all, string name, Func<T, string> nameOf)
@@ -73,18 +86,18 @@ public sealed class FeedWords(Table table, ImmutableArray<Table> others) : IFlui
         };
 
     /// <summary>Made one by one as they are asked for: most words show a few of many.</summary>
-    private sealed class Rows(Table table) : IReadOnlyList<FluidValue>
+    private sealed class Rows(Table table, ICollection<string> missing) : IReadOnlyList<FluidValue>
     {
         public int Count => Math.Min(MostRows, table.RowCount);
 
-        public FluidValue this[int index] => new DictionaryValue(new Row(table, index));
+        public FluidValue this[int index] => new DictionaryValue(new Row(table, index, missing));
 
         public IEnumerator<FluidValue> GetEnumerator() => Enumerable.Range(0, Count).Select(at => this[at]).GetEnumerator();
 
         IEnumerator IEnumerable.GetEnumerator() => GetEnumerator();
     }
 
-    private sealed class Row(Table table, int at) : IFluidIndexable
+    private sealed class Row(Table table, int at, ICollection<string> missing) : IFluidIndexable
     {
         public int Count => table.Columns.Length;
 
@@ -92,7 +105,7 @@ public sealed class FeedWords(Table table, ImmutableArray<Table> others) : IFlui
 
         public bool TryGetValue(string name, out FluidValue value)
         {
-            value = Named(table.Columns, name, column => column.Name) is { } column ? CellValue(column, at) : NilValue.Instance;
+            value = Named(table.Columns, name, column => column.Name) is { } column ? CellValue(column, at) : Missing(name, missing);
             return !value.IsNil();
         }
     }

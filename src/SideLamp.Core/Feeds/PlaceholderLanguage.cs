@@ -55,6 +55,14 @@ internal static partial class PlaceholderLanguage
         return inspection.Fault;
     }
 
+    /// <summary>Whether a template says itself what shows where something is missing: by <c>default</c>, or by asking whether it is there.</summary>
+    public static bool MindsWhatIsMissing(IFluidTemplate template)
+    {
+        var inspection = new Inspection();
+        inspection.VisitTemplate(template);
+        return inspection.Minds;
+    }
+
     /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
     public static string Render(IFluidTemplate template, TemplateContext context)
     {
@@ -155,6 +163,21 @@ internal static partial class PlaceholderLanguage
     {
         public string? Fault { get; private set; }
 
+        public bool Minds { get; private set; }
+
+        protected override Statement VisitIfStatement(IfStatement statement)
+        {
+            Minds = true;
+            return base.VisitIfStatement(statement);
+        }
+
+        protected override Statement VisitUnlessStatement(UnlessStatement statement)
+        {
+            Minds |= statement.Condition is not MemberExpression { Segments: [IdentifierSegment { Identifier: "forloop" }, ..] };
+            return base.VisitUnlessStatement(statement);
+        }
+
+
         protected override Expression VisitRangeExpression(RangeExpression range)
         {
             if (NumberIn(range.From) is not { } from || NumberIn(range.To) is not { } to || to - from > LongestRange)
@@ -170,6 +193,10 @@ internal static partial class PlaceholderLanguage
             if (!Filters.Contains(filter.Name))
             {
                 Fault ??= $"There is no filter “{(filter.Name.Length > 40 ? filter.Name[..40] + "…" : filter.Name)}”. Take it out of the placeholder.";
+            }
+            else if (filter.Name == "default")
+            {
+                Minds = true;
             }
             else if (filter.Name == "date" && filter.Input is LiteralExpression { Value: StringValue literal } && literal.ToStringValue() is "now" or "today")
             {

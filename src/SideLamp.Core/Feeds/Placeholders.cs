@@ -68,7 +68,7 @@ public static class Placeholders
                 words.Length > Field.Longest ? new Parsed(null, $"Words with placeholders have up to {Field.Longest:N0} characters.")
                 : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, $"The placeholder cannot be read: {error.TrimEnd('.')}.")
                 : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, fault)
-                : new Parsed(NumbersCompared.In(parsed), null)
+                : new Parsed(NumbersCompared.In(parsed), null, PlaceholderLanguage.MindsWhatIsMissing(parsed))
         );
 
     private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
@@ -87,14 +87,17 @@ public static class Placeholders
         }
 
         var context = PlaceholderLanguage.NewContext();
+        var missing = new List<string>();
         foreach (var (id, tables) in key.Feeds)
         {
-            context.SetValue(id.Value, FeedWords.Of(tables));
+            context.SetValue(id.Value, FeedWords.Of(tables, missing));
         }
 
         try
         {
-            return new Filled(PlaceholderLanguage.Render(template, context), null);
+            var text = PlaceholderLanguage.Render(template, context);
+            // A column that is gone, or has another name by now, is no empty cell: what is lit stays, and it is told.
+            return missing.Count > 0 && !parsed.Minds ? new Filled(null, $"there is no column “{missing[0]}” (any more).") : new Filled(text, null);
         }
         catch (Exception error) when (error is not OutOfMemoryException)
         {
@@ -103,7 +106,8 @@ public static class Placeholders
         }
     }
 
-    private sealed record Parsed(IFluidTemplate? Template, string? Fault);
+    /// <param name="Minds">Whether it says what shows where something is missing.</param>
+    private sealed record Parsed(IFluidTemplate? Template, string? Fault, bool Minds = false);
 
     private sealed record Filled(string? Text, string? Fault);
 

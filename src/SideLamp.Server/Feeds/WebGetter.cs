@@ -174,8 +174,8 @@ public sealed class WebGetter : IDisposable
             if (reach == Reach.Never || (reach == Reach.Private && !consent))
             {
                 throw reach == Reach.Private
-                    ? new ForbiddenException($"{host} is in your own network ({address}). It is read only if you say so.", true)
-                    : new ForbiddenException($"{host} leads to {address}, which no feed may read.", false);
+                    ? new ForbiddenException($"{Place(host, address)} is in your own network. It is read only if you say so.", true)
+                    : new ForbiddenException($"{Place(host, address)} is no address that a feed may read.", false);
             }
         }
 
@@ -191,6 +191,8 @@ public sealed class WebGetter : IDisposable
             throw;
         }
     }
+
+    private static string Place(string host, IPAddress address) => host == address.ToString() ? host : $"{host} ({address})";
 
     private static bool IsSameOrigin(Uri one, Uri other) => Uri.Compare(one, other, UriComponents.SchemeAndServer, UriFormat.SafeUnescaped, StringComparison.OrdinalIgnoreCase) == 0;
 

@@ -57,6 +57,7 @@ public sealed class WordsTests
     [InlineData("{{ night.rows.size }}", "2")]
     [InlineData("{{ night.the_guests.name }}", "Ilse")]
     [InlineData("{{ night.rows[9].species }}{{ night.nothing | default: 'none' }}", "none")]
+    [InlineData("{% for row in night.rows %}{{ row.species }}{% unless forloop.last %}, {% endunless %}{% endfor %}", "Brimstone, Pug")]
     public void Cells_of_any_table_are_put_into_words(string words, string shown)
     {
         var tables = ImmutableArray.Create(
@@ -64,6 +65,19 @@ public sealed class WordsTests
             new Table("The guests", [Column.Of("name", ["Ilse"])])
         );
         Assert.Equal(shown, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now))));
+    }
+
+    [Theory]
+    [InlineData("{{ night.species }}", true)]
+    [InlineData("{{ night.rows[0].species }}", true)]
+    [InlineData("{% for row in night.rows %}{{ row.species }}{% endfor %}", true)]
+    [InlineData("{{ night.species | default: 'none' }}", false)]
+    [InlineData("{% if night.species %}{{ night.species }}{% endif %}", false)]
+    [InlineData("{{ night.moth }} {{ night.note }}", false)]
+    public void A_column_that_is_gone_is_told_and_not_shown_as_nothing(string words, bool told)
+    {
+        var tables = ImmutableArray.Create(new Table("", [Column.Of("moth", ["Brimstone"]), Column.Of("note", [""])]));
+        Assert.Equal(told, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now))) is null);
     }
 
     [Fact]

@@ -88,7 +88,7 @@ export function AddFeed({ onDone }: { onDone(): void }) {
               )}
             />
           </div>
-          <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] content-start gap-2">
+          <div className="flex min-h-0 min-w-0 flex-col gap-2">
             {refused && whole && <p className="text-quiet">{refused}</p>}
             {whole && (isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
             {looked && (

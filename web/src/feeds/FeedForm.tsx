@@ -1,7 +1,6 @@
 import type { Schemas } from '../api/client';
 import { KeptText } from '../show/KeptText';
 import { Choose } from '../ui/Choose';
-import { Field } from '../ui/Field';
 import { firstRowChoices, hasFirstRow, hasRows, kindChoices, type Kind } from './kinds';
 
 export type Form = Pick<Schemas['Feed'], 'kind' | 'rows' | 'firstRow'>;
@@ -27,17 +26,14 @@ export function FeedForm({ form, onChange }: { form: Form; onChange(form: Partia
         />
       )}
       {hasRows(form.kind) && (
-        <Field
-          label="Where the rows are"
-          render={(id) => (
-            <KeptText
-              id={id}
-              value={form.rows ?? ''}
-              spellCheck={false}
-              placeholder={form.kind === 'json' ? 'looked for; or /data/rows' : 'looked for; or /garden/reading'}
-              onKeep={(rows) => onChange({ rows })}
-            />
-          )}
+        <KeptText
+          aria-label="Where the rows are"
+          value={form.rows ?? ''}
+          spellCheck={false}
+          title="Where the rows are. Empty: they are looked for."
+          placeholder={form.kind === 'json' ? 'rows at, such as /data/rows' : 'rows at, such as /garden/reading'}
+          onKeep={(rows) => onChange({ rows })}
+          className="w-52!"
         />
       )}
     </>

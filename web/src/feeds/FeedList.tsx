@@ -25,7 +25,7 @@ export function FeedList({ chosen }: { chosen: string }) {
   const sorted = [...feeds].sort((one, other) => rankOf(states.get(one.id)) - rankOf(states.get(other.id)));
   return (
     <nav aria-label="All feeds" className="min-h-0 overflow-y-auto pr-1">
-      <ul className="grid gap-1">
+      <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {sorted.map((feed) => (
           <li key={feed.id}>
             <Link
@@ -37,7 +37,7 @@ export function FeedList({ chosen }: { chosen: string }) {
               )}
             >
               <Sign health={states.get(feed.id)?.health ?? 'loading'} />
-              <span className="grid min-w-0 flex-1 gap-0.5">
+              <span className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] gap-0.5">
                 <span className="flex items-baseline justify-between gap-2">
                   <b className="truncate font-semibold">{feed.name}</b>
                   <span className="shrink-0 text-[11px] text-faint">{kindNames[feed.kind]}</span>

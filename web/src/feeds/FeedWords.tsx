@@ -61,12 +61,16 @@ function Word({ text }: { text: string }) {
   return (
     <button
       type="button"
-      title="Copy it"
+      title={`Copy ${text}`}
       onClick={copy}
       className="flex w-full items-center justify-between gap-2 rounded-md bg-ground px-2 py-1 text-left text-cool hover:bg-raised"
     >
-      <code className="truncate">{text}</code>
-      {copied ? <Check aria-label="copied" size={13} /> : <Copy aria-hidden size={13} className="text-quiet" />}
+      <code className="truncate text-[11.5px]">{text}</code>
+      {copied ? (
+        <Check aria-label="copied" size={13} />
+      ) : (
+        <Copy aria-hidden size={13} className="shrink-0 text-quiet" />
+      )}
     </button>
   );
 }
