@@ -107,7 +107,7 @@ public static class App
         services.AddSingleton<ItemBook>();
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
-        services.AddSingleton<FeedLook>();
+        services.AddSingleton<FeedLook>().AddSingleton<FileFinder>();
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
         services.AddHostedService<Layouter>();
         if (!options.Describing)

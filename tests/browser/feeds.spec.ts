@@ -1,4 +1,4 @@
-import { appendFileSync, writeFileSync } from 'node:fs';
+import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { choose, expect, test } from './sideLamp';
 
@@ -10,6 +10,25 @@ test('a table is looked at before it is kept, put into words by its columns, and
   const file = join(lamp.data, 'night.csv');
   writeFileSync(file, 'species,count,seen by\nBrimstone,2,Pim\n"Old lady, at last",1,Odalys\n');
   await page.goto(`${lamp.url}/feeds`);
+  await expect(page.getByRole('cell', { name: /^Elephant hawk-moth/ })).toBeVisible();
+  // A file that is dropped is found where it lies; an address that is pasted begins a new feed.
+  await page.evaluate(
+    (text) => {
+      const dataTransfer = new DataTransfer();
+      dataTransfer.items.add(new File([text], 'on-the-cloth.txt'));
+      document.body.dispatchEvent(new DragEvent('drop', { dataTransfer, bubbles: true, cancelable: true }));
+    },
+    readFileSync(lamp.clothFile, 'utf8'),
+  );
+  await expect(page.getByLabel('File with its whole path, or address')).toHaveValue(lamp.clothFile);
+  await page.keyboard.press('Escape');
+  await page.evaluate(() => {
+    const clipboardData = new DataTransfer();
+    clipboardData.setData('text/plain', 'http://127.0.0.1:9/garden.json');
+    document.body.dispatchEvent(new ClipboardEvent('paste', { clipboardData, bubbles: true }));
+  });
+  await expect(page.getByLabel('Name', { exact: true })).toHaveValue('Garden');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Add a feed' }).click();
   const adding = page.getByRole('dialog', { name: 'A new feed' });
   await adding.getByLabel('File with its whole path, or address').fill(file);

@@ -25,10 +25,10 @@ test('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByText('Change it').click();
   await shoot('cue');
   await page.keyboard.press('Escape');
-  for (const place of ['brand', 'graphics', 'feeds', 'timers', 'outputs']) {
+  for (const place of ['brand', 'graphics', 'feeds/sightings', 'timers', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
-    await shoot(place);
+    await shoot(place.split('/')[0]!);
   }
   await page.goto(`${lamp.url}/graphics/names`);
   await page.waitForLoadState('networkidle');

@@ -518,7 +518,9 @@ test('everything is found by name, and every key is listed', async ({ page, outp
   await page.goto(`${lamp.url}/feeds`);
   await expect(page.getByRole('heading', { name: 'Feeds' })).toBeVisible();
   await page.keyboard.press('Control+k');
+  // On a page that has hardly opened: what is typed is not lost, whatever is still on its way.
   await page.keyboard.type('light field');
+  await expect(page.getByRole('option')).toHaveText([/Light Field notes/]);
   await page.keyboard.press('Enter');
   await expect(shown(output, 'Field notes')).toBeVisible();
   await page.keyboard.press('Control+k');

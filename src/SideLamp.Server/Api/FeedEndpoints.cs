@@ -15,6 +15,10 @@ namespace SideLamp.Server.Api;
 /// <param name="Private">Whether an address in the own network may be read.</param>
 public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null);
 
+/// <summary>A file whose place is looked for.</summary>
+/// <param name="Bytes">Its size.</param>
+public sealed record FindWish(string Name, long Bytes);
+
 /// <summary>What a source makes.</summary>
 /// <param name="CameIn">The first part of it as text; null where it is none.</param>
 /// <param name="Bytes">How many there are.</param>
@@ -64,6 +68,7 @@ internal static class FeedEndpoints
             )
             .WithName("getRows")
             .ProducesProblem(404);
+        api.MapPost("/feeds/find", (FindWish wish, FileFinder finder) => finder.Find(wish.Name, wish.Bytes).ToImmutableArray()).WithName("findFile");
         api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
     }
 

@@ -82,7 +82,8 @@ public sealed class WebFeedReader : FeedReader
         switch (answer)
         {
             case WebAnswer.Came came:
-                var reading = ReadingOf(came.Bytes);
+                // On a thread of its own: what is large takes a while, and those of the pool answer presses.
+                var reading = await Task.Factory.StartNew(() => ReadingOf(came.Bytes), _stop.Token, TaskCreationOptions.LongRunning, TaskScheduler.Default);
                 (_mark, _found, _misses) = reading is FeedReading.Found ? (came.Mark, reading, 0) : (WebMark.None, null, 0);
                 Tell(reading);
                 return usual;

@@ -14,10 +14,10 @@ import { RowsTable } from './RowsTable';
 import { useLook } from './useLook';
 
 /** A new feed: its file is looked at, and shown with what it makes, before anything is kept. */
-export function AddFeed({ onDone }: { onDone(): void }) {
+export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   const feeds = useShow((show) => show.feeds);
   const [, navigate] = useLocation();
-  const [path, setPath] = useState('');
+  const [path, setPath] = useState(begun);
   const [typedName, setName] = useState<string | null>(null);
   const [form, setForm] = useState<Partial<Form>>({});
   const wanted = useDeferredValue(path.trim());
@@ -30,14 +30,14 @@ export function AddFeed({ onDone }: { onDone(): void }) {
     wordOf(name),
     feeds.map((feed) => feed.id),
   );
+  // A way of reading that was chosen stays before one's eyes, though it reads nothing.
+  const kind = form.kind ?? looked?.kind;
   const first = looked?.tables[0];
 
   const add = async (): Promise<void> => {
-    const { kind, rows, firstRow } = { kind: looked?.kind ?? kindOfName(wanted), ...form };
-    if (
-      !(await edits.addFeed({ id: word, name, path: wanted, kind, rows: rows ?? undefined, firstRow, private: agreed }))
-    )
-      return;
+    const { rows, firstRow } = form;
+    const wish = { id: word, name, path: wanted, kind: kind ?? kindOfName(wanted), rows: rows ?? undefined, firstRow };
+    if (!(await edits.addFeed({ ...wish, private: agreed }))) return;
     onDone();
     navigate(`/feeds/${word}`);
   };
@@ -91,22 +91,22 @@ export function AddFeed({ onDone }: { onDone(): void }) {
           <div className="flex min-h-0 min-w-0 flex-col gap-2">
             {refused && whole && <p className="text-quiet">{refused}</p>}
             {whole && (isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
-            {looked && (
+            {kind && (
               <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-quiet">
                 {form.kind ? 'Read as' : 'It looks like'}
                 <FeedForm
-                  form={{ firstRow: 'seen', ...form, kind: looked.kind }}
+                  form={{ firstRow: 'seen', ...form, kind }}
                   onChange={(next) => {
-                    setForm({ ...form, ...next, ...(next.kind && { rows: undefined }) });
+                    setForm({ kind, ...form, ...next, ...(next.kind && { rows: undefined }) });
                     return Promise.resolve(true);
                   }}
                 />
-                {looked.notes.map((note) => (
+                {looked?.notes.map((note) => (
                   <p key={note} className="w-full">
                     {note}
                   </p>
                 ))}
-                {looked.trouble && <p className="w-full text-orchid">{looked.trouble}</p>}
+                {looked?.trouble && <p className="w-full text-orchid">{looked.trouble}</p>}
               </div>
             )}
             {first && <RowsTable shape={first.shape} count={first.rows.length} row={(at) => first.rows[at] ?? null} />}

@@ -8,11 +8,18 @@ import { takesFrom } from '../show/feedWords';
 import { useShow } from '../show/show';
 import { toast } from '../ui/toast';
 
+interface Props {
+  feed: string;
+  table: Schemas['TableShape'] | undefined;
+  /** How many it has. */
+  rows: number;
+}
+
 /** How its words come into graphics: what to type for each column, and the graphics that have it already. */
-export function FeedWords({ feed, table }: { feed: string; table: Schemas['TableShape'] | undefined }) {
+export function FeedWords({ feed, table, rows }: Props) {
   const show = useShow();
   // Other tables of a source are called by their names.
-  const first = table?.columns[0]?.word.split(/[.[]/).length === 2 ? table.columns[0] : undefined;
+  const first = rows > 1 && table?.columns[0]?.word.split(/[.[]/).length === 2 ? table.columns[0] : undefined;
   const users = usersOf(show, (words) => takesFrom(feed, words));
   return (
     <section

@@ -122,7 +122,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
         </section>
         <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3">
           <h2 className="font-semibold">In the graphics</h2>
-          <FeedWords feed={feed.id} table={shape?.tables[table]} />
+          <FeedWords feed={feed.id} table={shape?.tables[table]} rows={state?.tables[table]?.rows ?? 0} />
         </div>
       </div>
     </div>

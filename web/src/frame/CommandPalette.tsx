@@ -3,7 +3,8 @@ import { actionsNow } from '../show/actions';
 import { useLive } from '../live/live';
 import { useShow } from '../show/show';
 import { Key } from '../ui/Button';
-import { open } from './opened';
+import { open, type, useTyped } from './opened';
+import { paletteLabel, paletteLook } from './paletteLook';
 
 const how = 'the palette';
 
@@ -13,10 +14,10 @@ export function CommandPalette() {
     <Command.Dialog
       open
       onOpenChange={(next) => !next && open(null)}
-      label="Type a command"
+      label={paletteLabel}
       filter={(_, typed, keywords) => likeness(keywords?.[0] ?? '', typed)}
-      overlayClassName="fixed inset-0 z-40 bg-black/50"
-      contentClassName="fixed inset-x-0 top-[14vh] z-40 mx-auto w-[min(560px,92vw)] overflow-hidden rounded-2xl bg-panel shadow-[0_20px_60px_#000a,inset_0_0_0_1px_var(--color-line)]"
+      overlayClassName={paletteLook.overlay}
+      contentClassName={paletteLook.content}
     >
       <Actions />
     </Command.Dialog>
@@ -36,14 +37,12 @@ function Actions() {
   // What can be done follows the show and the air.
   useShow();
   useLive((live) => live);
+  const typed = useTyped();
   const all = actionsNow().filter((action) => action.id !== 'help/palette');
   const groups = [...new Set(all.map((action) => action.group))];
   return (
     <>
-      <Command.Input
-        placeholder="Type a command"
-        className="w-full bg-transparent px-5 py-4 text-[15px] outline-none placeholder:text-faint"
-      />
+      <Command.Input value={typed} onValueChange={type} placeholder={paletteLabel} className={paletteLook.input} />
       <Command.List className="max-h-[52vh] overflow-y-auto p-2 pt-0">
         <Command.Empty className="px-3 py-4 text-quiet">No matches.</Command.Empty>
         {groups.map((group) => (

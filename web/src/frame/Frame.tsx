@@ -2,6 +2,7 @@ import clsx from 'clsx';
 import { Link, useLocation } from 'wouter';
 import { later } from '../ui/later';
 import { useOpened } from './opened';
+import { PaletteStill } from './PaletteStill';
 import { Places } from './Places';
 import { places } from './places';
 import { TopLine } from './TopLine';
@@ -9,7 +10,9 @@ import { useDrops } from './useDrops';
 import { useKeys } from './useKeys';
 
 const KeyList = later(async () => (await import('./KeyList')).KeyList, { takesKeys: true });
-const CommandPalette = later(async () => (await import('./CommandPalette')).CommandPalette, { takesKeys: true });
+const CommandPalette = later(async () => (await import('./CommandPalette')).CommandPalette, {
+  meanwhile: PaletteStill,
+});
 
 /** The frame of the app: places at the left in the order of the work, and what is on air at the top, wherever one is. */
 export function Frame() {

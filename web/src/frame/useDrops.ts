@@ -2,8 +2,7 @@ import { useEffect } from 'react';
 import { toast } from '../ui/toast';
 import { edits } from '../show/edits';
 import { takeFile } from '../ui/FilePick';
-
-const shown = /\.(png|jpe?g|webp|gif|svg|webm|mp4)$/i;
+import { isMedia } from '../ui/isMedia';
 
 /** Files that are dropped beside their place never take the page away: pictures and films are uploaded, of others it is said where they go. */
 export function useDrops(): void {
@@ -28,7 +27,7 @@ export function useDrops(): void {
 }
 
 async function take(file: File): Promise<void> {
-  if (!shown.test(file.name)) {
+  if (!isMedia(file.name)) {
     toast(`“${file.name}” was dropped beside its place: nothing was done. Use the Upload button where it belongs.`);
     return;
   }
