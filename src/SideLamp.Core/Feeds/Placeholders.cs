@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using Fluid;
-using SideLamp.Core.Tables;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
@@ -23,7 +22,7 @@ public static class Placeholders
     /// <summary>A parsed template weighs some twenty times its letters.</summary>
     private static readonly Remembered<string, Parsed> Known = new(MostBytes, (words, _) => (words.Length * 40L) + 200);
 
-    private static readonly Remembered<FillKey, Filled> Done = new(MostBytes, (key, filled) => ((key.Words.Length + (filled.Text?.Length ?? 0)) * 2L) + 200);
+    private static readonly Remembered<FillKey, Filled> Done = new(MostBytes, (key, filled) => ((key.Words.Length + key.Feeds.Length + (filled.Text?.Length ?? 0)) * 2L) + 200);
 
     /// <summary>The tags of Liquid that placeholders may use.</summary>
     public static IEnumerable<string> Tags => PlaceholderLanguage.AllTags;
@@ -74,13 +73,15 @@ public static class Placeholders
     private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
     {
         // Only what it may speak of counts: all other feeds may change without its being filled in anew.
-        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).Select(feed => (feed.Key, feed.Value.Tables)).ToImmutableArray();
-        return Done.Of(new FillKey(words, named), key => Evaluated(key));
+        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).ToList();
+        // By what tables say, and not by themselves: what is remembered must not keep them, for one of them may weigh megabytes.
+        var key = new FillKey(words, string.Join(' ', named.Select(feed => $"{feed.Key}={string.Join(',', feed.Value.Tables.Select(table => table.Fingerprint))}")));
+        return Done.Of(key, _ => Evaluated(words, named));
     }
 
-    private static Filled Evaluated(FillKey key)
+    private static Filled Evaluated(string words, IEnumerable<KeyValuePair<FeedId, FeedValue>> feeds)
     {
-        var parsed = ParsedOf(key.Words);
+        var parsed = ParsedOf(words);
         if (parsed.Template is not { } template)
         {
             return new Filled(null, parsed.Fault);
@@ -88,9 +89,9 @@ public static class Placeholders
 
         var context = PlaceholderLanguage.NewContext();
         var missing = new List<string>();
-        foreach (var (id, tables) in key.Feeds)
+        foreach (var (id, value) in feeds)
         {
-            context.SetValue(id.Value, FeedWords.Of(tables, missing));
+            context.SetValue(id.Value, FeedWords.Of(value.Tables, missing));
         }
 
         try
@@ -112,14 +113,6 @@ public static class Placeholders
     private sealed record Filled(string? Text, string? Fault);
 
     /// <summary>What a result was made from.</summary>
-    private sealed record FillKey(string Words, ImmutableArray<(FeedId Id, ImmutableArray<Table> Tables)> Feeds)
-    {
-        public bool Equals(FillKey? other) =>
-            other is not null
-            && Words == other.Words
-            && Feeds.Length == other.Feeds.Length
-            && Feeds.Zip(other.Feeds).All(pair => pair.First.Id == pair.Second.Id && pair.First.Tables == pair.Second.Tables);
-
-        public override int GetHashCode() => HashCode.Combine(Words, Feeds.Length);
-    }
+    /// <param name="Feeds">Those that the words may speak of, each with the fingerprints of its tables.</param>
+    private sealed record FillKey(string Words, string Feeds);
 }

@@ -68,7 +68,7 @@ internal static class FeedEndpoints
             )
             .WithName("getRows")
             .ProducesProblem(404);
-        api.MapPost("/feeds/find", (FindWish wish, FileFinder finder) => finder.Find(wish.Name, wish.Bytes).ToImmutableArray()).WithName("findFile");
+        api.MapPost("/feeds/find", async (FindWish wish, FileFinder finder) => (await finder.Find(wish.Name, wish.Bytes)).ToImmutableArray()).WithName("findFile");
         api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
     }
 

@@ -12,13 +12,27 @@ public sealed class FileFinder(DataFolder data)
 
     /// <summary>Files of that name and size in the streamer's own folder and in that of the show, those nearest to its top first.</summary>
     /// <param name="bytes">Its size.</param>
-    public IReadOnlyList<string> Find(string name, long bytes)
+    public async Task<IReadOnlyList<string>> Find(string name, long bytes)
     {
         if (name.Length == 0 || name != Path.GetFileName(name))
         {
             return [];
         }
 
+        // On a thread of its own: a folder on a computer that is away can hold it for ever.
+        var search = Task.Factory.StartNew(() => Search(name, bytes), CancellationToken.None, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+        try
+        {
+            return await search.WaitAsync(Patience * 2);
+        }
+        catch (Exception error) when (error is TimeoutException or IOException or UnauthorizedAccessException)
+        {
+            return [];
+        }
+    }
+
+    private List<string> Search(string name, long bytes)
+    {
         var found = new List<string>();
         var until = Stopwatch.StartNew();
         var folders = new Queue<(string Folder, int Depth)>([(data.DemoFiles, 0), (Environment.GetFolderPath(Environment.SpecialFolder.UserProfile), 0)]);

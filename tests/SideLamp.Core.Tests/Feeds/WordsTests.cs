@@ -81,6 +81,23 @@ public sealed class WordsTests
     }
 
     [Fact]
+    public void What_was_filled_in_is_remembered_and_the_table_that_it_came_from_is_not()
+    {
+        static WeakReference Fill(string cell)
+        {
+            var table = new Table("", [Column.Of("species", [cell])]);
+            Assert.Equal(cell, Placeholders.Fill("{{ night.species }}", Feeds.Add(new("night"), new FeedValue([table], Now))));
+            return new WeakReference(table);
+        }
+
+        var (one, other) = (Fill("Brimstone"), Fill("Pug"));
+        GC.Collect();
+        GC.WaitForPendingFinalizers();
+        GC.Collect();
+        Assert.False(one.IsAlive || other.IsAlive);
+    }
+
+    [Fact]
     public void A_placeholder_that_cannot_be_read_is_a_fault_and_its_code_is_never_shown()
     {
         Assert.NotNull(Placeholders.FaultIn("{{ cloth. "));
