@@ -1,6 +1,6 @@
 import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
-import { useDeferredValue, useState } from 'react';
+import { useState } from 'react';
 import { useLocation } from 'wouter';
 import { edits } from '../show/edits';
 import { wordOf } from '../show/wordOf';
@@ -12,6 +12,7 @@ import { Consent } from './Consent';
 import { FeedForm, type Form } from './FeedForm';
 import { RowsTable } from './RowsTable';
 import { useLook } from './useLook';
+import { useSettled } from './useSettled';
 
 /** A new feed: its file is looked at, and shown with what it makes, before anything is kept. */
 export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
@@ -20,11 +21,14 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   const [path, setPath] = useState(begun);
   const [typedName, setName] = useState<string | null>(null);
   const [form, setForm] = useState<Partial<Form>>({});
-  const wanted = useDeferredValue(path.trim());
+  const wanted = path.trim();
+  const settled = useSettled(wanted);
   const [agreed, setAgreed] = useState(false);
   const whole = isWhole(wanted);
-  const { looked: found, refused, isPrivate } = useLook(whole ? { path: wanted, private: agreed, ...form } : null);
-  const looked = whole ? found : undefined;
+  const look = useLook(isWhole(settled) ? { path: settled, private: agreed, ...form } : null);
+  // What was made of another file, or of half its name, says nothing of this one.
+  const isOfThis = whole && settled === wanted && !look.isOld;
+  const { looked, refused, isPrivate } = isOfThis ? look : { looked: undefined, refused: null, isPrivate: false };
   const name = typedName ?? nameOf(wanted);
   const word = freeWord(
     wordOf(name),
@@ -89,8 +93,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
             />
           </div>
           <div className="flex min-h-0 min-w-0 flex-col gap-2">
-            {refused && whole && <p className="text-quiet">{refused}</p>}
-            {whole && (isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
+            {refused && <p className="text-quiet">{refused}</p>}
+            {(isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
             {kind && (
               <div className="flex flex-wrap items-center gap-x-3 gap-y-1 text-quiet">
                 {form.kind ? 'Read as' : 'It looks like'}
@@ -115,7 +119,7 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
             <Button kind="bare" onClick={onDone}>
               Never mind
             </Button>
-            <Button kind="cool" disabled={!word || !whole} onClick={() => void add()}>
+            <Button kind="cool" disabled={!word || !(looked ?? refused)} onClick={() => void add()}>
               Read it
             </Button>
           </div>
@@ -125,7 +129,7 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   );
 }
 
-/** Whether it is one to its end: nobody is asked for half an address. */
+/** Whether it could be one. */
 function isWhole(typed: string): boolean {
   return typed.startsWith('/') || (/^https?:\/\/[^/]+\.?[^/]*/i.test(typed) && URL.canParse(typed));
 }

@@ -12,7 +12,7 @@ import { FeedList } from './FeedList';
 import { OneFeed } from './OneFeed';
 import { addressIn, placeOf } from './dropped';
 
-/** Sources of live values: files that other programs write. */
+/** Sources of live values: files that other programs write, and addresses on the web. */
 export function FeedsPage() {
   const feeds = useShow((show) => show.feeds);
   const { id } = useParams();

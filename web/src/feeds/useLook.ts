@@ -3,7 +3,7 @@ import { answered, client, Refusal, type Schemas } from '../api/client';
 
 /** What a source, or a sample in its place, makes; null = nothing is asked. */
 export function useLook(wish: Schemas['LookWish'] | null, changedAt?: number | null) {
-  const { data, error } = useQuery({
+  const { data, error, isPlaceholderData } = useQuery({
     queryKey: ['look', wish, changedAt],
     queryFn: ({ signal }) => answered(client.POST('/api/feeds/look', { body: wish!, signal })),
     enabled: wish !== null,
@@ -15,6 +15,8 @@ export function useLook(wish: Schemas['LookWish'] | null, changedAt?: number | n
   const refused = error && (error instanceof Refusal ? error.sentence : String(error));
   return {
     looked: refused ? undefined : data,
+    /** Whether that was made of what was asked before. */
+    isOld: isPlaceholderData,
     /** Why it cannot be had, in a sentence. */
     refused,
     /** Whether it is in the own network, and would be read with consent. */
