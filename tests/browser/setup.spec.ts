@@ -94,6 +94,7 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
   await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
   await page.goto(`${lamp.url}/feeds`);
   await page.getByLabel('File or address').fill('relative.txt');
+  await page.keyboard.press('Enter');
   await expect(page.getByText(/Give the whole path/)).toBeVisible();
 });
 

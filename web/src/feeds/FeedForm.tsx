@@ -32,6 +32,7 @@ export function FeedForm({ form, onChange }: { form: Form; onChange(form: Partia
           spellCheck={false}
           title="Where the rows are. Empty: they are looked for."
           placeholder={form.kind === 'json' ? 'rows at, such as /data/rows' : 'rows at, such as /garden/reading'}
+          isWhole={() => false}
           onKeep={(rows) => onChange({ rows })}
           className="w-52!"
         />

@@ -84,6 +84,8 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
           <KeptText
             aria-label="File or address"
             value={feed.path}
+            // It is kept by Enter, or on leaving the field: of half an address nobody is asked.
+            isWhole={() => false}
             spellCheck={false}
             onKeep={(next, from) => edits.feed(feed.id, { path: next }, from)}
             className="min-w-60 flex-1 text-quiet!"
