@@ -78,12 +78,12 @@ test('a table is looked at before it is kept, put into words by its columns, and
   await expect(rows.getByRole('cell', { name: 'Pug' })).toBeVisible();
 });
 
-test('fifty thousand rows are scrolled through, and sixty columns are reached', async ({ page, lamp }) => {
+test('ten thousand rows are scrolled through, and sixty columns are reached', async ({ page, lamp }) => {
   const file = join(lamp.data, 'many.csv');
   const columns = Array.from({ length: 60 }, (_, at) => `column ${at}`);
   writeFileSync(file, `${columns.join(',')}\n`);
   const cells = columns.map((_, at) => at).join(',');
-  appendFileSync(file, Array.from({ length: 50_000 }, (_, row) => `row ${row},${cells.slice(2)}\n`).join(''));
+  appendFileSync(file, Array.from({ length: 10_000 }, (_, row) => `row ${row},${cells.slice(2)}\n`).join(''));
   await page.request.post(`${lamp.url}/api/feeds`, {
     headers: { origin: lamp.url },
     data: { id: 'many', name: 'Many', path: file, kind: 'csv' },
@@ -91,9 +91,9 @@ test('fifty thousand rows are scrolled through, and sixty columns are reached', 
   await page.goto(`${lamp.url}/feeds/many`);
   const rows = page.getByRole('table', { name: 'Rows' });
   await expect(rows.getByRole('cell', { name: 'row 0', exact: true })).toBeVisible();
-  await expect(page.getByText('50,000 rows, 60 columns')).toBeVisible();
+  await expect(page.getByText('10,000 rows, 60 columns')).toBeVisible();
   await rows.evaluate((frame) => frame.scrollTo(0, frame.scrollHeight));
-  await expect(rows.getByRole('cell', { name: 'row 49999', exact: true })).toBeVisible();
+  await expect(rows.getByRole('cell', { name: 'row 9999', exact: true })).toBeVisible();
   expect(await rows.getByRole('row').count()).toBeLessThan(80);
   await rows.evaluate((frame) => frame.scrollTo(frame.scrollWidth, frame.scrollHeight));
   await expect(rows.getByRole('columnheader', { name: 'column 59' })).toBeInViewport();
