@@ -42,7 +42,15 @@ function Actions() {
   const groups = [...new Set(all.map((action) => action.group))];
   return (
     <>
-      <Command.Input value={typed} onValueChange={type} placeholder={paletteLabel} className={paletteLook.input} />
+      <Command.Input
+        // With the focus from the first, or the dialog would select what was typed before, and the next letter replace it.
+        autoFocus
+        onFocus={({ target }) => target.setSelectionRange(typed.length, typed.length)}
+        value={typed}
+        onValueChange={type}
+        placeholder={paletteLabel}
+        className={paletteLook.input}
+      />
       <Command.List className="max-h-[52vh] overflow-y-auto p-2 pt-0">
         <Command.Empty className="px-3 py-4 text-quiet">No matches.</Command.Empty>
         {groups.map((group) => (
