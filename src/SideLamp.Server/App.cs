@@ -64,6 +64,8 @@ public static class App
         app.UseMiddleware<Gate>();
         MapPages(app);
         app.MapApi();
+        app.MapPush();
+        app.MapHealth();
         if (options.Rehearsal)
         {
             app.MapRehearsal();
@@ -82,7 +84,8 @@ public static class App
         services.AddSingleton(_ => opened().Folder);
         services.AddSingleton(all => all.GetRequiredService<DataFolder>().Assets);
         services.AddSingleton(all => all.GetRequiredService<DataFolder>().Revoked);
-        services.AddSingleton(all => GateOptions.For(options.Port, all.GetRequiredService<DataFolder>().Key()));
+        services.AddSingleton(all => all.GetRequiredService<DataFolder>().FeedKeys);
+        services.AddSingleton(all => GateOptions.For(options.Port, all.GetRequiredService<DataFolder>().Key(), all.GetRequiredService<DataFolder>().HealthKey()));
         services.AddSingleton(new TextShaper(Path.Combine(AppContext.BaseDirectory, "fonts"), face => opened().Folder.Assets.PathOf(new AssetId(face))));
         services.AddSingleton(all => new Keeper(all.GetRequiredService<DataFolder>(), opened().Kept, opened().Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
         services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, opened().Samples));
@@ -107,7 +110,7 @@ public static class App
         services.AddSingleton<ItemBook>();
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
-        services.AddSingleton<FeedLook>().AddSingleton<FileFinder>();
+        services.AddSingleton<FeedLook>().AddSingleton<FileFinder>().AddSingleton<FeedReads>().AddSingleton<PushedFeeds>();
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
         services.AddHostedService<Layouter>();
         if (!options.Describing)
@@ -136,7 +139,7 @@ public static class App
         app.UseRouting();
         app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
         // What is no address of the API is none, and no page of the desk.
-        app.MapFallbackToFile("{*path:nonfile:regex(^(?!api(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
+        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|push|health)(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
     }
 
     /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>

@@ -6,6 +6,7 @@ using System.Runtime.InteropServices;
 using SideLamp.Server;
 using SideLamp.Server.Data;
 using SideLamp.Server.Feeds;
+using SideLamp.Server.Security;
 
 // The build runs the program without words, to have the API's document: then a folder of its own serves, and no port is opened.
 if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
@@ -81,6 +82,7 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
         var output = app.Services.GetRequiredService<SideLamp.Server.Loop.ShowLoop>().Stage.Show.Outputs[0];
         Console.WriteLine($"Desk:        http://127.0.0.1:{options.Port}/");
         Console.WriteLine($"Output link: http://127.0.0.1:{options.Port}/out/#{output.Token}");
+        Console.WriteLine($"Health:      http://127.0.0.1:{options.Port}/health?key={app.Services.GetRequiredService<GateOptions>().HealthKey}");
         Console.WriteLine("Stop with Ctrl+C.");
         await app.WaitForShutdownAsync(stop);
     }

@@ -98,6 +98,91 @@ public sealed class FeedTests
     }
 
     [Fact]
+    public async Task Programs_push_a_table_a_row_or_a_cell_with_the_key_of_the_feed_and_nothing_else()
+    {
+        await using var server = await RunningServer.Begin();
+        await Answer(server, "POST", "/api/feeds", """{"id":"night","name":"Night","path":"pushed"}""");
+        var push = await Answer(server, "GET", "/api/feeds/night/push", "");
+        var key = push["key"]!.GetValue<string>();
+        // As a program would: it has no Origin, and no other key.
+        using var program = new HttpClient { BaseAddress = new Uri(server.Origin) };
+        async Task<(HttpStatusCode Code, string Said)> Push(string verb, string path, string body, string type, string? with = null, string? origin = null)
+        {
+            var request = new HttpRequestMessage(new HttpMethod(verb), "/push/night" + path) { Content = new StringContent(body, System.Text.Encoding.UTF8, type) };
+            request.Headers.Authorization = new("Bearer", with ?? key);
+            if (origin is not null)
+            {
+                request.Headers.Add("Origin", origin);
+            }
+
+            using var answer = await program.SendAsync(request, TestContext.Current.CancellationToken);
+            return (answer.StatusCode, await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken));
+        }
+
+        Assert.Equal(HttpStatusCode.OK, (await Push("PUT", "", """[{"species":"Brimstone","count":2,"seen by":"Pim"}]""", "application/json")).Code);
+        await Says(server, "Brimstone (2) Pim, 1 rows");
+        // One row more, a row anew, a cell anew, a form: each on what the one before left.
+        await Push("POST", "/rows", "species=Pug&count=1&seen+by=Ilse", "application/x-www-form-urlencoded");
+        await Push("PUT", "/rows/0", "species: Puss moth\nseen by: Odalys", "text/plain");
+        var (_, said) = await Push("PUT", "/rows/0/count", "7", "application/json");
+        Assert.Equal("""{"rows":2,"columns":3,"notes":[]}""", said);
+        await Says(server, "Puss moth (7) Odalys, 2 rows");
+        await Push("POST", "", "species,count,seen by\nBrimstone,3,Pim\n", "text/csv");
+        await Says(server, "Brimstone (3) Pim, 1 rows");
+        // What is wrong is told, and nothing of it is done.
+        foreach (var (path, body, type, code) in new[] { ("", "{", "application/json", HttpStatusCode.BadRequest), ("/rows/9", "{}", "application/json", HttpStatusCode.BadRequest), ("/rows/0/count", "{\"a\":1}", "application/json", HttpStatusCode.BadRequest), ("", new string('a', 17 << 20), "text/plain", HttpStatusCode.RequestEntityTooLarge) })
+        {
+            Assert.Equal(code, (await Push("PUT", path, body, type)).Code);
+        }
+
+        Assert.Equal(HttpStatusCode.Unauthorized, (await Push("PUT", "", "[]", "application/json", with: "none")).Code);
+        Assert.Equal(HttpStatusCode.Forbidden, (await Push("PUT", "", "[]", "application/json", origin: "http://hollow-lane.example")).Code);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await program.PutAsync("/push/cloth", new StringContent("x"), TestContext.Current.CancellationToken)).StatusCode);
+        // It opens nothing but this feed.
+        Assert.Equal(HttpStatusCode.Unauthorized, (await program.PostAsync($"/api/air?key={key}", new StringContent("{}"), TestContext.Current.CancellationToken)).StatusCode);
+        await Says(server, "Brimstone (3) Pim, 1 rows");
+        // An edit of the feed loses nothing, and a key that was replaced opens nothing.
+        await Answer(server, "PATCH", "/api/feeds/night", """{"revision":9000000000000000,"name":"Tonight"}""");
+        await Push("PUT", "/rows/0/count", "4", "text/plain");
+        await Says(server, "Brimstone (4) Pim, 1 rows");
+        await Answer(server, "PATCH", "/api/feeds/night", """{"revision":9000000000000000,"paused":true}""");
+        Assert.Equal(HttpStatusCode.Conflict, (await Push("PUT", "/rows/0/count", "5", "text/plain")).Code);
+        await Answer(server, "PATCH", "/api/feeds/night", """{"revision":9000000000000000,"paused":false}""");
+        var reads = await Answer(server, "GET", "/api/feeds/night/reads", "");
+        Assert.Equal(("changed", "changed"), (reads[0]!["result"]!.GetValue<string>(), reads[reads.AsArray().Count - 1]!["result"]!.GetValue<string>()));
+        await server.Kill();
+        await server.Restart();
+        await Push("PUT", "/rows/0/seen by", "Ilse", "text/plain");
+        await Says(server, "Brimstone (4) Ilse, 1 rows");
+        await Answer(server, "POST", "/api/feeds/night/push", "");
+        Assert.Equal(HttpStatusCode.Unauthorized, (await Push("PUT", "/rows/0/count", "5", "text/plain")).Code);
+        // Keys are no part of the show, nor of what is told of it.
+        Assert.DoesNotContain(key, await server.Http.GetStringAsync("/api/show", TestContext.Current.CancellationToken), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_watcher_is_told_what_is_wrong_with_a_key_that_does_nothing_else()
+    {
+        await using var server = await RunningServer.Begin();
+        using var watcher = new HttpClient { BaseAddress = new Uri(server.Origin) };
+        var key = (await File.ReadAllTextAsync(Path.Combine(server.Data, "health-key"), TestContext.Current.CancellationToken)).Trim();
+        async Task<(HttpStatusCode Code, JsonNode Body)> Ask() => await watcher.GetAsync($"/health?key={key}", TestContext.Current.CancellationToken) is var answer ? (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!) : default;
+        Assert.Equal(HttpStatusCode.Unauthorized, (await watcher.GetAsync("/health", TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await watcher.PostAsync($"/api/air?key={key}", new StringContent("{}"), TestContext.Current.CancellationToken)).StatusCode);
+        Assert.Equal((HttpStatusCode.OK, true), await Ask() is var well ? (well.Code, well.Body["well"]!.GetValue<bool>()) : default);
+        // Nobody sees what is lit; then a feed is in trouble.
+        await server.Press("light", "lamp");
+        Assert.Contains("Nobody can see", (await Ask()).Body["trouble"]!.ToJsonString(), StringComparison.Ordinal);
+        await server.Press("lightsOut");
+        await Answer(server, "PATCH", "/api/feeds/cloth", """{"revision":9000000000000000,"path":"/"}""");
+        using var desk = await server.Open();
+        await desk.Next(news => news["feeds"]?.AsArray().Any(one => one!["id"]!.GetValue<string>() == "cloth" && one["health"]!.GetValue<string>() == "stale") == true);
+        var ill = await Ask();
+        Assert.Equal(HttpStatusCode.ServiceUnavailable, ill.Code);
+        Assert.Contains("“Moth on the cloth”: This is a folder", ill.Body["trouble"]![0]!.GetValue<string>(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task The_program_prints_what_a_file_makes_and_says_what_is_wrong()
     {
         var folder = Directory.CreateTempSubdirectory("sidelamp-test").FullName;

@@ -3,6 +3,7 @@ using System.Text;
 using Microsoft.AspNetCore.Builder;
 using Microsoft.AspNetCore.Http;
 using SideLamp.Core.Tables;
+using SideLamp.Server.Data;
 using SideLamp.Server.Feeds;
 using SideLamp.Server.Security;
 
@@ -60,6 +61,7 @@ public sealed class WebGetterTests : IAsyncLifetime
             context.Response.Headers.ContentLength = 1000;
             return context.Response.WriteAsync("half", context.RequestAborted).ContinueWith(_ => context.Abort(), TaskScheduler.Default);
         });
+        web.MapGet("/keys", (HttpContext context) => Results.Text($"{context.Request.Headers["X-Key"]}|{context.Request.Query["key"]}"));
         web.MapGet("/round", () => Results.Redirect("/round"));
     }
 
@@ -69,7 +71,7 @@ public sealed class WebGetterTests : IAsyncLifetime
         return _web.DisposeAsync();
     }
 
-    private Task<WebAnswer> Get(string path, WebMark? mark = null, bool consent = true) => _getter.Get(new Uri(_web.At, path), mark ?? WebMark.None, consent, TestContext.Current.CancellationToken);
+    private Task<WebAnswer> Get(string path, WebMark? mark = null, bool consent = true) => _getter.Get(new WebAsk(new Uri(_web.At, path), mark ?? WebMark.None, consent), TestContext.Current.CancellationToken);
 
     private async Task<string> Trouble(string path, bool consent = true) => Assert.IsType<WebAnswer.Failed>(await Get(path, consent: consent)).Trouble;
 
@@ -100,6 +102,41 @@ public sealed class WebGetterTests : IAsyncLifetime
     }
 
     [Fact]
+    public async Task A_key_goes_to_its_own_origin_and_a_mark_to_the_address_that_gave_it()
+    {
+        await using var other = await StubWeb.Begin(web => web.MapGet("/{**rest}", (HttpContext context) => Results.Text($"{context.Request.Headers["X-Key"]}|{context.Request.Query["key"]}|{context.Request.Headers.IfNoneMatch}")));
+        var header = WebKey.For(_web.At, new KeyWish("X-Key", "secret"));
+        var inAddress = WebKey.For(_web.At, new KeyWish("key", "sec&ret", InAddress: true));
+        async Task<string> Text(string path, WebKey? key, WebMark? mark = null) => await _getter.Get(new WebAsk(new Uri(_web.At, path), mark ?? WebMark.None, Consent: true, key), TestContext.Current.CancellationToken) is WebAnswer.Came came ? Encoding.UTF8.GetString(came.Bytes) : "nothing";
+        Assert.Equal("secret|", await Text("/keys", header));
+        Assert.Equal("|sec&ret", await Text("/keys?a=1", inAddress));
+        // Both hosts are of this machine, and consent holds for the first: nobody is asked anything there.
+        Assert.Equal("nothing", await Text($"/to?where={other.At}", header));
+        var elsewhere = await new WebGetter(1).Get(new WebAsk(new Uri(other.At, "/"), new WebMark(new("\"one\""), null, new Uri(_web.At, "/tagged")), Consent: true, header), TestContext.Current.CancellationToken);
+        Assert.Equal("||", Encoding.UTF8.GetString(Assert.IsType<WebAnswer.Came>(elsewhere).Bytes));
+        // Nothing of a key stands in what is said of a failure.
+        var failed = Assert.IsType<WebAnswer.Failed>(await _getter.Get(new WebAsk(new Uri(_web.At, "/status?code=401"), WebMark.None, true, inAddress), TestContext.Current.CancellationToken));
+        Assert.DoesNotContain("ret", failed.Trouble, StringComparison.Ordinal);
+        Assert.Equal(("••••", "••••890"), (header.Masked, WebKey.For(_web.At, new KeyWish("a", "1234567890123-7890")).Masked));
+        Assert.Equal(["/name", "/value"], new KeyWish("Host", "a\nb").Faults().Select(fault => fault.Path));
+    }
+
+    [Fact]
+    public async Task A_name_is_looked_up_when_it_is_connected_to_and_refused_if_any_of_its_addresses_is_forbidden()
+    {
+        IPAddress[] now = [IPAddress.Parse("240.0.0.1")];
+        using var getter = new WebGetter(1, (_, _) => Task.FromResult(now));
+        async Task<string> Refusal() => Assert.IsType<WebAnswer.Failed>(await getter.Get(new WebAsk(new Uri($"http://hollow-lane.example:{_web.At.Port}/tagged"), WebMark.None, Consent: false), TestContext.Current.CancellationToken)).Trouble;
+        Assert.Contains("no address that a feed may read", await Refusal(), StringComparison.Ordinal);
+        // By the second connection the name has turned to this machine; or it names a stranger and this machine.
+        now = [IPAddress.Loopback];
+        Assert.Contains("own network", await Refusal(), StringComparison.Ordinal);
+        now = [IPAddress.Parse("93.184.215.14"), IPAddress.IPv6Loopback];
+        Assert.Contains("own network", await Refusal(), StringComparison.Ordinal);
+        Assert.Empty(_asked);
+    }
+
+    [Fact]
     public async Task An_address_in_the_own_network_needs_consent_and_our_own_is_never_read()
     {
         var refused = Assert.IsType<WebAnswer.Failed>(await Get("/tagged", consent: false));
@@ -108,7 +145,7 @@ public sealed class WebGetterTests : IAsyncLifetime
         using var own = new WebGetter(_web.At.Port);
         foreach (var name in new[] { "127.0.0.1", "localhost", "[::1]", "[::ffff:127.0.0.1]" })
         {
-            var answer = await own.Get(new Uri($"http://{name}:{_web.At.Port}/tagged"), WebMark.None, consent: true, TestContext.Current.CancellationToken);
+            var answer = await own.Get(new WebAsk(new Uri($"http://{name}:{_web.At.Port}/tagged"), WebMark.None, Consent: true), TestContext.Current.CancellationToken);
             Assert.Contains("own address", Assert.IsType<WebAnswer.Failed>(answer).Trouble, StringComparison.Ordinal);
         }
 
@@ -123,7 +160,7 @@ public sealed class WebGetterTests : IAsyncLifetime
         Assert.Contains("broke off", await Trouble("/broken"), StringComparison.Ordinal);
         Assert.Contains("404", await Trouble("/nothing"), StringComparison.Ordinal);
         Assert.Contains("500", await Trouble("/status?code=500"), StringComparison.Ordinal);
-        var nobody = await _getter.Get(new Uri("http://127.0.0.1:9/"), WebMark.None, consent: true, TestContext.Current.CancellationToken);
+        var nobody = await _getter.Get(new WebAsk(new Uri("http://127.0.0.1:9/"), WebMark.None, Consent: true), TestContext.Current.CancellationToken);
         Assert.Contains("takes no connection", Assert.IsType<WebAnswer.Failed>(nobody).Trouble, StringComparison.Ordinal);
     }
 

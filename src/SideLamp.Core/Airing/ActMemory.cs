@@ -135,7 +135,7 @@ internal sealed class ActMemory(Scene scene) : ScenePart(scene)
         {
             case Light { Origin: Origin.Person } or Toggle:
                 return "light";
-            case Darken:
+            case Darken { By: Origin.Person }:
                 return "dark";
             case Push:
                 return "push";

@@ -12,7 +12,8 @@ public abstract record AirCommand;
 /// <param name="Outfit">The outfit it wears from now on; null = as it is, empty = all parts show.</param>
 public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false, OutfitId? Outfit = null) : AirCommand;
 
-public sealed record Darken(GraphicId Graphic) : AirCommand;
+/// <param name="By">Automatic = it has its reasons; nobody takes that back.</param>
+public sealed record Darken(GraphicId Graphic, Origin By = Origin.Person) : AirCommand;
 
 /// <summary>Light what is dark, darken what is lit. For senders that cannot know which (rule 30).</summary>
 public sealed record Toggle(GraphicId Graphic) : AirCommand;

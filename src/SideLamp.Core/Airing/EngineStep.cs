@@ -82,7 +82,7 @@ internal sealed class EngineStep
         command switch
         {
             Light light => _lighting.LightIt(light),
-            Darken dark => _lighting.DarkenIt(dark.Graphic),
+            Darken dark => _lighting.DarkenIt(dark.Graphic, dark.By),
             Toggle toggle => State.Of(toggle.Graphic) is { Holds: true } ? _lighting.DarkenIt(toggle.Graphic) : _lighting.LightIt(new Light(toggle.Graphic)),
             Push push => _lighting.PushIt(push.Graphic),
             Retouch retouch => _lighting.RetouchIt(retouch),

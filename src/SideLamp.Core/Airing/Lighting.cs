@@ -83,12 +83,12 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         }
     }
 
-    public string? DarkenIt(GraphicId graphic)
+    public string? DarkenIt(GraphicId graphic, Origin by = Origin.Person)
     {
         CancelFollowing(graphic);
         // What is aside is forgotten (rule 18).
         State = State with { Asides = State.Asides.RemoveAll(one => one.What.Graphic == graphic) };
-        seating.Send(State.Of(graphic), Origin.Person);
+        seating.Send(State.Of(graphic), by);
         return null;
     }
 

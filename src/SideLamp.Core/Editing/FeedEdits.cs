@@ -1,4 +1,5 @@
 using NodaTime;
+using SideLamp.Core.Json;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Tables;
 
@@ -18,7 +19,11 @@ public sealed record FeedEdit(
     FirstRow? FirstRow = null,
     bool? Paused = null,
     bool? Private = null
-);
+)
+{
+    /// <summary>In ms; null = however long nothing changes.</summary>
+    public Maybe<Duration?> StaleAfter { get; init; }
+}
 
 public sealed record AddFeed(NewFeed Wish) : Edit
 {
@@ -47,7 +52,7 @@ public sealed record EditFeed(FeedId Id, FeedEdit Wish) : Edit
     public override Edited Apply(EditScope scope)
     {
         var feed = scope.Show.Feed(Id) ?? throw RefusedException.NotFound("feed");
-        var edited = feed with { Name = Wish.Name ?? feed.Name, Path = Wish.Path ?? feed.Path, Every = Wish.Every ?? feed.Every, Kind = Wish.Kind ?? feed.Kind, FirstRow = Wish.FirstRow ?? feed.FirstRow, Paused = Wish.Paused ?? feed.Paused };
+        var edited = feed with { Name = Wish.Name ?? feed.Name, Path = Wish.Path ?? feed.Path, Every = Wish.Every ?? feed.Every, Kind = Wish.Kind ?? feed.Kind, FirstRow = Wish.FirstRow ?? feed.FirstRow, Paused = Wish.Paused ?? feed.Paused, StaleAfter = Wish.StaleAfter.Or(feed.StaleAfter) };
         // Consent is for one origin. A file may be read more often than an address.
         edited = edited with
         {
@@ -57,7 +62,7 @@ public sealed record EditFeed(FeedId Id, FeedEdit Wish) : Edit
         // Where the rows are is said for one kind.
         edited = edited with { Rows = Wish.Rows is "" || (edited.Kind != feed.Kind && Wish.Rows is null) ? null : Wish.Rows ?? feed.Rows };
         RefusedException.ThrowIfAny(edited.Faults());
-        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null)));
+        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null), ("staleAfter", Wish.StaleAfter.IsGiven)));
     }
 }
 

@@ -53,6 +53,9 @@ public sealed record GraphicEdit(
 
     public Maybe<Sound?> Sound { get; init; }
 
+    /// <summary>Null = it keeps the last good words.</summary>
+    public Maybe<WhenStale?> WhenStale { get; init; }
+
     public Maybe<string?> NextKey { get; init; }
 }
 
@@ -184,6 +187,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             Still = Wish.Still ?? graphic.Still,
             Attention = Wish.Attention.Or(graphic.Attention),
             Sound = Wish.Sound.Or(graphic.Sound),
+            WhenStale = Wish.WhenStale.Or(graphic.WhenStale),
             NextKey = Wish.NextKey.Or(graphic.NextKey),
             CountKeys = Wish.CountKeys ?? graphic.CountKeys,
         };
@@ -286,6 +290,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
                 ("then", Wish.Then.IsGiven),
                 ("every", Wish.Every.IsGiven),
                 ("cycle", Wish.Cycle.IsGiven),
+                ("whenStale", Wish.WhenStale.IsGiven),
                 ("covers", Wish.Covers is not null),
                 ("still", Wish.Still is not null),
                 ("attention", Wish.Attention.IsGiven),

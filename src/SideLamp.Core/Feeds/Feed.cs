@@ -6,23 +6,33 @@ using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
-/// <summary>A file that another program writes, or an address on the web, read as a feed.</summary>
+/// <summary>A source of live values: a file that another program writes, an address on the web, or what programs push.</summary>
 /// <param name="Id">The word placeholders use: lower-case letters, digits and hyphens.</param>
-/// <param name="Path">An absolute path of this machine, or an address (http or https).</param>
-/// <param name="Every">How often it is looked at: a file each 0.1 s to 1 hour, an address each 1 s to 1 hour.</param>
+/// <param name="Path">An absolute path of this machine, an address (http or https), or <see cref="Pushed"/>.</param>
+/// <param name="Every">How often it is looked at: a file each 0.1 s to 1 hour, an address each 1 s to 1 hour. What is pushed comes when it comes.</param>
 /// <param name="Rows">Where the rows are (<see cref="SourceForm"/>); null = they are looked for.</param>
 /// <param name="Paused">Whether it is not read for now: its last words stay.</param>
 /// <param name="Private">Whether the streamer agrees that an address in the own network is read. That holds for this address's origin alone.</param>
-public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, SourceKind Kind = SourceKind.Text, string? Rows = null, FirstRow FirstRow = FirstRow.Seen, bool Paused = false, bool Private = false)
+/// <param name="StaleAfter">How long nothing may change before it counts as stale, 1 s to 30 days; null = however long.</param>
+public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, SourceKind Kind = SourceKind.Text, string? Rows = null, FirstRow FirstRow = FirstRow.Seen, bool Paused = false, bool Private = false, Duration? StaleAfter = null)
 {
+    /// <summary>In place of a path: other programs send its values (<c>/push/…</c>).</summary>
+    public const string Pushed = "pushed";
+
     public const int Most = 100;
     public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
     public static readonly Duration LeastWebEvery = Duration.FromSeconds(1);
     public static readonly Duration GreatestEvery = Duration.FromHours(1);
+    public static readonly Duration LeastStaleAfter = Duration.FromSeconds(1);
+    public static readonly Duration GreatestStaleAfter = Duration.FromDays(30);
 
     /// <summary>Whether it is an address, and no file.</summary>
     [JsonIgnore]
     public bool IsWeb => IsAddress(Path);
+
+    /// <summary>Whether nothing is read, and other programs send it.</summary>
+    [JsonIgnore]
+    public bool IsPushed => Path == Pushed;
 
     /// <summary>How its bytes are read.</summary>
     [JsonIgnore]
@@ -35,7 +45,8 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
 
     /// <summary>What is wrong with a path or an address; null when it is one.</summary>
     public static Fault? PathFaultIn(string? path) =>
-        IsAddress(path)
+        path == Pushed ? null
+        : IsAddress(path)
             ? path!.Length > 2000 || !Uri.TryCreate(path, UriKind.Absolute, out var address) || address.Host.Length == 0 ? new Fault("/path", "This is no whole address. It looks like https://hollow-lane.example/garden.json.")
                 : address.UserInfo.Length > 0 ? new Fault("/path", "Leave the name and password out of the address: they would stand in the show.")
                 : null
@@ -68,6 +79,11 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
         if (Every < (IsWeb ? LeastWebEvery : LeastEvery) || Every > GreatestEvery)
         {
             yield return new Fault("/every", IsWeb ? "An address can be read every 1 s to every hour." : "A file can be read every 0.1 s to every hour.");
+        }
+
+        if (StaleAfter is { } age && (age < LeastStaleAfter || age > GreatestStaleAfter))
+        {
+            yield return new Fault("/staleAfter", "A feed counts as stale when nothing has changed for 1 s to 30 days. Leave it empty where it may stay as it is for ever.");
         }
 
         foreach (var fault in Form.Faults())

@@ -1,4 +1,5 @@
 using System.Collections.Frozen;
+using System.Collections.Immutable;
 using System.Globalization;
 using System.Text.RegularExpressions;
 using Fluid;
@@ -61,6 +62,14 @@ internal static partial class PlaceholderLanguage
         var inspection = new Inspection();
         inspection.VisitTemplate(template);
         return inspection.Minds;
+    }
+
+    /// <summary>The names that it begins to look under: feeds, and what it names itself.</summary>
+    public static ImmutableHashSet<FeedId> NamesIn(IFluidTemplate template)
+    {
+        var inspection = new Inspection();
+        inspection.VisitTemplate(template);
+        return [.. inspection.Names.Select(name => new FeedId(name))];
     }
 
     /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
@@ -164,6 +173,18 @@ internal static partial class PlaceholderLanguage
         public string? Fault { get; private set; }
 
         public bool Minds { get; private set; }
+
+        public HashSet<string> Names { get; } = new(StringComparer.Ordinal);
+
+        protected override Expression VisitMemberExpression(MemberExpression member)
+        {
+            if (member.Segments is [IdentifierSegment first, ..])
+            {
+                Names.Add(first.Identifier);
+            }
+
+            return base.VisitMemberExpression(member);
+        }
 
         protected override Statement VisitIfStatement(IfStatement statement)
         {

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using Fluid;
+using NodaTime;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
 using SideLamp.Core.Timers;
@@ -30,6 +31,9 @@ public static class Placeholders
     /// <summary>The filters of Liquid that placeholders may use.</summary>
     public static IEnumerable<string> Filters => PlaceholderLanguage.AllFilters;
 
+    /// <summary>The names that these words ask for: feeds, and whatever else there is none of.</summary>
+    public static ImmutableHashSet<FeedId> FeedsIn(string words) => Has(words) ? ParsedOf(words).Names : [];
+
     public static bool Has(string words) => words.Contains("{{", StringComparison.Ordinal) || words.Contains("{%", StringComparison.Ordinal);
 
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
@@ -39,13 +43,22 @@ public static class Placeholders
     public static string? Fill(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds) => Has(words) ? FilledOf(words, feeds).Text : words;
 
     /// <summary>A card's words, filled in and made safe to show.</summary>
-    public static FilledWords FillAll(Template template, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
+    /// <param name="staleWords">What shows in place of words whose feed is stale: in the first field of words that has any, the others are empty. Null = the last good ones do.</param>
+    /// <param name="stale">The feeds that are.</param>
+    public static FilledWords FillAll(Template template, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<FeedId, FeedValue> feeds, string? staleWords = null, IReadOnlyDictionary<FeedId, Instant>? stale = null)
     {
         var filled = ImmutableDictionary.CreateBuilder<string, string>();
         var faults = ImmutableArray.CreateBuilder<Fault>();
         foreach (var field in template.Fields)
         {
             var typed = Typed(field, words.GetValueOrDefault(field.Name, ""));
+            if (staleWords is not null && stale is { Count: > 0 } && IsWords(field) && FeedsIn(typed).Any(stale.ContainsKey))
+            {
+                filled[field.Name] = Words.Clean(staleWords, field.Kind);
+                staleWords = "";
+                continue;
+            }
+
             var (text, fault) = Has(typed) ? FilledOf(typed, feeds) : new Filled(typed, null);
             filled[field.Name] = Words.Clean(text ?? "", field.Kind);
             if (fault is not null)
@@ -58,16 +71,18 @@ public static class Placeholders
     }
 
     /// <summary>Emphasis is what the streamer typed, never what a feed brings.</summary>
-    private static string Typed(Field field, string words) => field.Kind is FieldKind.Text or FieldKind.LongText or FieldKind.List ? Emphasis.Mark(words) : words;
+    private static string Typed(Field field, string words) => IsWords(field) ? Emphasis.Mark(words) : words;
+
+    private static bool IsWords(Field field) => field.Kind is FieldKind.Text or FieldKind.LongText or FieldKind.List;
 
     private static Parsed ParsedOf(string words) =>
         Known.Of(
             words,
             _ =>
-                words.Length > Field.Longest ? new Parsed(null, $"Words with placeholders have up to {Field.Longest:N0} characters.")
-                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, $"The placeholder cannot be read: {error.TrimEnd('.')}.")
-                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, fault)
-                : new Parsed(NumbersCompared.In(parsed), null, PlaceholderLanguage.MindsWhatIsMissing(parsed))
+                words.Length > Field.Longest ? new Parsed(null, [], $"Words with placeholders have up to {Field.Longest:N0} characters.")
+                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, [], $"The placeholder cannot be read: {error.TrimEnd('.')}.")
+                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, [], fault)
+                : new Parsed(NumbersCompared.In(parsed), PlaceholderLanguage.NamesIn(parsed), null, PlaceholderLanguage.MindsWhatIsMissing(parsed))
         );
 
     private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
@@ -108,7 +123,7 @@ public static class Placeholders
     }
 
     /// <param name="Minds">Whether it says what shows where something is missing.</param>
-    private sealed record Parsed(IFluidTemplate? Template, string? Fault, bool Minds = false);
+    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<FeedId> Names, string? Fault, bool Minds = false);
 
     private sealed record Filled(string? Text, string? Fault);
 

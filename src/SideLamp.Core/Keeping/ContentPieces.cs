@@ -16,7 +16,7 @@ namespace SideLamp.Core.Keeping;
 /// <param name="Template">Hash of the template's source; in the first shape the source itself.</param>
 /// <param name="Brand">Hash of the brand, as text; in the first shape the brand itself.</param>
 /// <param name="Words">Hash of the words where they are long, as text; else the words themselves.</param>
-public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, Placement Place, Finish Finish, JsonNode Words)
+public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, Placement Place, Finish Finish, JsonNode Words, string? StaleWords = null)
 {
     /// <summary>In letters of their JSON.</summary>
     private const int LongWords = 1200;
@@ -29,7 +29,7 @@ public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, P
         var isLong = words.Length > LongWords;
         large = isLong ? large.SetItem(HashOf(words), words) : large;
         return (
-            new ContentPieces(HashOf(template), JsonValue.Create(HashOf(brand)), content.Seat, content.Place, content.Finish, isLong ? JsonValue.Create(HashOf(words)) : JsonNode.Parse(words)!),
+            new ContentPieces(HashOf(template), JsonValue.Create(HashOf(brand)), content.Seat, content.Place, content.Finish, isLong ? JsonValue.Create(HashOf(words)) : JsonNode.Parse(words)!, content.StaleWords),
             large
         );
     }
@@ -52,7 +52,10 @@ public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, P
             Place,
             Finish,
             CoreJson.Read<ImmutableSortedDictionary<string, string>>(words).WithComparers(StringComparer.Ordinal)
-        );
+        )
+        {
+            StaleWords = StaleWords,
+        };
     }
 
     public static string HashOf(string text) => Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..32];

@@ -24,6 +24,9 @@ public sealed class Folding(PictureBook book, Shelf shelf)
         }
     }
 
+    /// <summary>When to look again; null = nothing will happen by itself.</summary>
+    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage) }.Min();
+
     /// <summary>The stage without what is due next, for when working that out has failed and would fail again (rule 31).</summary>
     public static Stage WithoutNextDue(Stage stage, Instant now)
     {
@@ -35,7 +38,9 @@ public sealed class Folding(PictureBook book, Shelf shelf)
 /// <summary>One input being worked out.</summary>
 internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration skew)
 {
-    public Turn Of(Stage stage, Input input) =>
+    public Turn Of(Stage stage, Input input) => Aged(Taken(stage, input));
+
+    private Turn Taken(Stage stage, Input input) =>
         input switch
         {
             PressInput press => Press(stage, press),
@@ -251,6 +256,19 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         }
     }
 
+    /// <summary>What is stale by now, and dark for it. What is dark of that is lit again by hand, and by nothing else.</summary>
+    private Turn Aged(Turn turn)
+    {
+        var aged = turn with { Stage = Staleness.Told(turn.Stage, now) };
+        foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
+        {
+            var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";
+            aged = DoAll(aged with { Stage = aged.Stage.Told(new TrailLine(now, why, graphic)) }, [new Darken(graphic, Origin.Automatic)]);
+        }
+
+        return aged;
+    }
+
     private static Turn Read(Stage stage, ReadingInput input)
     {
         var (feed, reading, at) = input;
@@ -264,10 +282,10 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var next = reading switch
         {
             FeedReading.Found { Content.Notes: var notes } => new FeedCondition(at, null, notes.IsEmpty ? null : string.Join(' ', notes)),
-            FeedReading.Unreadable { Trouble: var trouble } => condition with { Trouble = trouble },
-            FeedReading.Missed { Trouble: var trouble } => value is null ? condition with { Trouble = trouble } : condition with { Note = trouble },
-            _ when value is not null => condition with { Trouble = "The file is gone. Its last words stay until it is back." },
-            _ => condition with { Trouble = null },
+            FeedReading.Unreadable { Trouble: var trouble } => condition.InTrouble(trouble, at),
+            FeedReading.Missed { Trouble: var trouble } => value is null ? condition.InTrouble(trouble, at) : condition with { Note = trouble },
+            _ when value is not null => condition.InTrouble("The file is gone. Its last words stay until it is back.", at),
+            _ => condition with { Trouble = null, TroubleSince = null },
         };
         var after = stage with { Conditions = stage.Conditions.SetItem(feed.Id, next) };
         return Turn.Nothing(reading is FeedReading.Found { Content.Tables: var tables } && value?.Tables.SequenceEqual(tables) != true ? after with { Kept = after.Kept with { Values = after.Values.SetItem(feed.Id, new FeedValue(tables, at)) } } : after);

@@ -21,6 +21,9 @@ public sealed record Kept(
     ImmutableDictionary<FeedId, FeedValue> Values
 )
 {
+    /// <summary>Since when feeds are stale, of those that are. The one piece that is not kept: it is worked out anew.</summary>
+    public ImmutableDictionary<FeedId, Instant> Stale { get; init; } = ImmutableDictionary<FeedId, Instant>.Empty;
+
     /// <summary>A show of which nothing is on air.</summary>
     public static Kept Of(Show show, Instant now) =>
         new(show, Choices.None, Standby.Empty, AirState.Dark(now), ImmutableDictionary<ContentId, Content>.Empty, ImmutableDictionary<FeedId, FeedValue>.Empty);

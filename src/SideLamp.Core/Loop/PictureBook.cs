@@ -44,7 +44,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             _ =>
             {
                 var words = kept.Template.WordsOf(chosen.WordsOf(card)).ToImmutableSortedDictionary(StringComparer.Ordinal);
-                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words);
+                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words) { StaleWords = chosen.Graphic.WhenStale?.Words };
                 return new Pinned(content.Id(), content);
             }
         );
@@ -59,7 +59,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             return new Drawn(Picture.Empty, [new Fault("/template", "Its template cannot be read.")]);
         }
 
-        var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Values);
+        var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Values, pinned.Content.StaleWords, kept.Stale);
         if (LayoutBudget.FaultIn(template, words) is { } much)
         {
             // Only what a feed brings can be so much: what is typed is refused.

@@ -31,6 +31,8 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 
     public ImmutableDictionary<FeedId, FeedValue> Values => Kept.Values;
 
+    public FeedHealth HealthOf(Feed feed) => Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown).Health(feed, Values.GetValueOrDefault(feed.Id), Kept.Stale.TryGetValue(feed.Id, out var since) ? since : null);
+
     public Setting Setting => new(Show.Canvas);
 
     /// <summary>These values were edited.</summary>

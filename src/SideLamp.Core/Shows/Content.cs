@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
+using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
@@ -15,6 +16,10 @@ namespace SideLamp.Core.Shows;
 /// <param name="Words">By field name; placeholders still in them.</param>
 public sealed record Content(string TemplateSource, Brand Brand, Seat Seat, Placement Place, Finish Finish, ImmutableSortedDictionary<string, string> Words)
 {
+    /// <summary>What shows in place of words whose feed is stale; null = the last good ones do.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public string? StaleWords { get; init; }
+
     /// <summary>A fingerprint: equal contents have equal ids, in every run of the server.</summary>
     public ContentId Id() => new(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(CoreJson.WriteWhole(this))))[..32]);
 }

@@ -58,6 +58,9 @@ public record Graphic(
     /// <summary>The keys that step its numbers, by field name.</summary>
     public ImmutableSortedDictionary<string, CountKeys> CountKeys { get; init; } = ImmutableSortedDictionary<string, CountKeys>.Empty;
 
+    /// <summary>What it does while a feed of its words is stale; null = it keeps the last good words.</summary>
+    public WhenStale? WhenStale { get; init; }
+
     public const int MostCards = 2000;
     private const int MostOutfits = 40;
     public static readonly Duration LeastStay = Duration.FromMilliseconds(500);
@@ -135,7 +138,7 @@ public record Graphic(
             yield return new Fault("/every", Stay is null ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
         }
 
-        if ((Cycle?.Fault ?? Attention?.Fault ?? Sound?.Fault) is { } wrong)
+        if ((Cycle?.Fault ?? Attention?.Fault ?? Sound?.Fault ?? WhenStale?.Fault) is { } wrong)
         {
             yield return wrong;
         }

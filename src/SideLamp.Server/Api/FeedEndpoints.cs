@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Tables;
+using SideLamp.Server.Data;
 using SideLamp.Server.Feeds;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
@@ -13,7 +15,9 @@ namespace SideLamp.Server.Api;
 /// <param name="Text">In place of a file: a sample.</param>
 /// <param name="Kind">Null = it is recognised from the bytes.</param>
 /// <param name="Private">Whether an address in the own network may be read.</param>
-public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null);
+/// <param name="Key">What lets us in to the address.</param>
+/// <param name="Feed">Whose key lets us in, where none is given.</param>
+public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null, KeyWish? Key = null, FeedId? Feed = null);
 
 /// <summary>A file whose place is looked for.</summary>
 /// <param name="Bytes">Its size.</param>
@@ -39,7 +43,7 @@ internal static class FeedEndpoints
 
     public static void MapFeeds(this RouteGroupBuilder api)
     {
-        api.MapPost("/feeds", (NewFeed wish, PageName page, ShowLoop loop) => loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)))).WithName("addFeed").ProducesProblem(400);
+        api.MapPost("/feeds", Add).WithName("addFeed").ProducesProblem(400);
         api.MapPatch("/feeds/{id}", (string id, FeedEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditFeed(new FeedId(id), edit), page, (stage, _) => stage.Show.Feed(new FeedId(id))))
             .WithName("editFeed")
             .ProducesProblem(400)
@@ -68,8 +72,22 @@ internal static class FeedEndpoints
             )
             .WithName("getRows")
             .ProducesProblem(404);
+        api.MapGet("/feeds/{id}/reads", (string id, FeedReads reads) => reads.Of(new FeedId(id)).ToImmutableArray()).WithName("getReads");
+        api.MapFeedKeys();
         api.MapPost("/feeds/find", async (FindWish wish, FileFinder finder) => (await finder.Find(wish.Name, wish.Bytes)).ToImmutableArray()).WithName("findFile");
         api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
+    }
+
+    private static Task<Receipt<Feed>> Add(NewFeed wish, PageName page, ShowLoop loop, FeedKeys keys, PushedFeeds pushed)
+    {
+        if (loop.Stage.Show.Feed(wish.Id) is null)
+        {
+            // Of a feed of that name that was deleted.
+            keys.Forget(wish.Id);
+            pushed.Forget(wish.Id);
+        }
+
+        return loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)));
     }
 
     private static LookedAt LookAt(LookWish wish, byte[] bytes)
@@ -78,7 +96,7 @@ internal static class FeedEndpoints
         string? text = null;
         try
         {
-            text = SheetText(bytes);
+            text = TextOf(bytes);
             kind = wish.Kind ?? Source.Recognised(bytes, wish.Path ?? "").Kind;
             var form = new SourceForm(kind, string.IsNullOrEmpty(wish.Rows) ? null : wish.Rows, wish.FirstRow ?? FirstRow.Seen);
             RefusedException.ThrowIfAny(form.Faults());
@@ -92,7 +110,7 @@ internal static class FeedEndpoints
     }
 
     /// <summary>What can be shown of what came in; null for what is no text.</summary>
-    private static string? SheetText(byte[] bytes) => SourceText.Of(bytes.Length > LongestShown * 4 ? bytes[..(LongestShown * 4)] : bytes) is { } text ? Spelling.Clean(text.Length > LongestShown ? text[..LongestShown] : text) : null;
+    private static string? TextOf(byte[] bytes) => SourceText.Of(bytes.Length > LongestShown * 4 ? bytes[..(LongestShown * 4)] : bytes) is { } text ? Spelling.Clean(text.Length > LongestShown ? text[..LongestShown] : text) : null;
 
     private const int LongestShown = 8000;
 

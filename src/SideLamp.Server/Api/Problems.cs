@@ -16,7 +16,7 @@ public sealed class Problems(ILogger<Problems> logger) : IExceptionHandler
         var (status, title, faults) = exception switch
         {
             RefusedException { Refusal: var refusal } => (StatusOf(refusal.Kind), refusal.Title, refusal.Faults),
-            BadHttpRequestException { StatusCode: 413 } => (413, "This is too much at once. A request has up to 5 MB.", []),
+            BadHttpRequestException { StatusCode: 413 } => (413, "This is too much at once. A request has up to 5 MB, a push up to 16.", []),
             BadHttpRequestException { InnerException: JsonException json } bad => (bad.StatusCode, "The request cannot be read.", [Unreadable.FaultOf(json)]),
             BadHttpRequestException bad => (bad.StatusCode, "The request cannot be read.", [new Fault("", "A part of it is missing, or of another kind than belongs there.")]),
             // The reader's complaint about a choice between kinds that is not made.

@@ -22,6 +22,7 @@ public sealed class DataFolder : IDisposable
     private readonly HeldFiles _heldLock;
     private FileStream _lock;
     private string _key = "";
+    private string _healthKey = "";
     private Action _keepSamples = () => { };
 
     /// <summary>What was done, while not all of it has been: the disk failed in the middle, and the rest is done the next time.</summary>
@@ -44,6 +45,7 @@ public sealed class DataFolder : IDisposable
         Shows = new ShowRepository(Writing);
         Assets = new AssetRepository(Files, folder);
         Revoked = new RevokedLinks(folder);
+        FeedKeys = new FeedKeys(folder);
         _held = new HeldFiles(File.Location, File.Location + "-wal", File.Location + "-shm");
         _held.Remember();
         _heldLock.Remember();
@@ -62,6 +64,24 @@ public sealed class DataFolder : IDisposable
     public AssetRepository Assets { get; }
 
     public RevokedLinks Revoked { get; }
+
+    public FeedKeys FeedKeys { get; }
+
+    /// <summary>Of the disk that it lies on; null = not to be had.</summary>
+    public long? FreeBytes
+    {
+        get
+        {
+            try
+            {
+                return new DriveInfo(_folder).AvailableFreeSpace;
+            }
+            catch (Exception error) when (error is IOException or UnauthorizedAccessException or ArgumentException)
+            {
+                return null;
+            }
+        }
+    }
 
     public string DemoFiles => Path.Combine(_folder, "demo");
 
@@ -130,7 +150,9 @@ public sealed class DataFolder : IDisposable
 
         File.Mark();
         System.IO.File.WriteAllText(KeyFile, _key);
+        System.IO.File.WriteAllText(HealthKeyFile, _healthKey);
         Revoked.KeepAgain();
+        FeedKeys.KeepAgain();
         _keepSamples();
         var gone = Assets.KeepAgain();
         _renewed = null;
@@ -138,21 +160,22 @@ public sealed class DataFolder : IDisposable
     }
 
     /// <summary>The secret that programs of the streamer's own send; made at the first start.</summary>
-    public string Key()
-    {
-        if (_key.Length == 0)
-        {
-            _key = System.IO.File.Exists(KeyFile) ? System.IO.File.ReadAllText(KeyFile).Trim() : "";
-        }
+    public string Key() => _key = SecretIn(KeyFile, _key);
 
-        if (_key.Length < ShortestKey)
+    /// <summary>The secret of whoever watches how it is doing, and may do nothing else; made at the first start.</summary>
+    public string HealthKey() => _healthKey = SecretIn(HealthKeyFile, _healthKey);
+
+    private static string SecretIn(string file, string known)
+    {
+        var secret = known.Length > 0 || !System.IO.File.Exists(file) ? known : System.IO.File.ReadAllText(file).Trim();
+        if (secret.Length < ShortestKey)
         {
             // An emptied file would lock every program out, and say nothing.
-            _key = Ids.Secret();
-            System.IO.File.WriteAllText(KeyFile, _key);
+            secret = Ids.Secret();
+            System.IO.File.WriteAllText(file, secret);
         }
 
-        return _key;
+        return secret;
     }
 
     /// <summary>The pictures and animations that templates show as samples are stored like the streamer's own.</summary>
@@ -178,7 +201,7 @@ public sealed class DataFolder : IDisposable
             clock,
             stage,
             _loaded is { IsOld: false } ? made : null,
-            [.. File.Said, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show)],
+            [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show)],
             KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
         );
     }
@@ -197,6 +220,8 @@ public sealed class DataFolder : IDisposable
         select $"The typeface “{face.Family}” is gone from the data folder: other letters stand in for it. Bring it anew to the brand “{brand.Name}”, and start Side Lamp again.";
 
     private string KeyFile => Path.Combine(_folder, "key");
+
+    private string HealthKeyFile => Path.Combine(_folder, "health-key");
 
     private static string LockOf(string folder) => Path.Combine(folder, "lock");
 

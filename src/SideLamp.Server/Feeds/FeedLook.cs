@@ -3,11 +3,12 @@ using SideLamp.Core;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Server.Api;
+using SideLamp.Server.Data;
 
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Has the bytes of a source once, for somebody who asks what it would make.</summary>
-public sealed class FeedLook(ServeOptions options)
+public sealed class FeedLook(ServeOptions options, FeedKeys keys)
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
 
@@ -19,18 +20,26 @@ public sealed class FeedLook(ServeOptions options)
             return Encoding.UTF8.GetBytes(text);
         }
 
+        if (wish.Path == Feed.Pushed)
+        {
+            throw RefusedException.Faulty("/path", "Nothing is read here: other programs send it.");
+        }
+
         if (Feed.PathFaultIn(wish.Path) is { } fault)
         {
             throw RefusedException.Faulty([fault]);
         }
 
-        return Feed.IsAddress(wish.Path) ? await OfAddress(new Uri(wish.Path!), wish.Private ?? false, stop) : await OfFile(wish.Path!, stop);
+        return Feed.IsAddress(wish.Path) ? await OfAddress(wish, new Uri(wish.Path!), stop) : await OfFile(wish.Path!, stop);
     }
 
-    private async Task<byte[]> OfAddress(Uri address, bool consent, CancellationToken stop)
+    private async Task<byte[]> OfAddress(LookWish wish, Uri address, CancellationToken stop)
     {
+        RefusedException.ThrowIfAny(wish.Key?.Faults() ?? [], "/key");
+        // Of a feed that is there, its own key.
+        var key = wish.Key is { } given ? WebKey.For(address, given) : wish.Feed is { } feed ? keys.Of(feed) : null;
         using var getter = new WebGetter(options.Port);
-        return await getter.Get(address, WebMark.None, consent, stop) switch
+        return await getter.Get(new WebAsk(address, WebMark.None, wish.Private ?? false, key), stop) switch
         {
             WebAnswer.Came came => came.Bytes,
             WebAnswer.Failed { IsPrivate: true } failed => throw RefusedException.Faulty("/private", failed.Trouble),

@@ -1,3 +1,4 @@
+using NodaTime;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Tables;
@@ -6,7 +7,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Looks at one feed's source at its own pace: one that hangs holds up nothing else.</summary>
-public abstract class FeedReader(Feed feed, ShowLoop loop, EngineClock clock, TimeProvider time) : IDisposable
+public abstract class FeedReader(Feed feed, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time) : IDisposable
 {
     /// <summary>“Read just now” needs no finer grain, and each telling costs a turn of the loop.</summary>
     private static readonly TimeSpan TellEvery = TimeSpan.FromSeconds(1);
@@ -14,6 +15,7 @@ public abstract class FeedReader(Feed feed, ShowLoop loop, EngineClock clock, Ti
     private volatile bool _stopped;
     private FeedReading? _told;
     private long _toldAt;
+    private Instant _began;
 
     public Feed Feed => feed;
 
@@ -35,6 +37,9 @@ public abstract class FeedReader(Feed feed, ShowLoop loop, EngineClock clock, Ti
     /// <summary>What was told last; null = nothing yet.</summary>
     protected FeedReading? Told => _told;
 
+    /// <summary>A look begins: how long it takes is told with what it brings.</summary>
+    protected void Begin() => _began = clock.Now;
+
     /// <summary>Lets the next reading be told, though it be the same.</summary>
     protected void TellAnew() => _toldAt = 0;
 
@@ -47,7 +52,9 @@ public abstract class FeedReader(Feed feed, ShowLoop loop, EngineClock clock, Ti
         }
 
         (_told, _toldAt) = (reading, time.GetTimestamp());
-        loop.Tell(new ReadingInput(feed, reading, clock.Now));
+        var now = clock.Now;
+        reads.Add(feed.Id, reading, same, now, now - _began);
+        loop.Tell(new ReadingInput(feed, reading, now));
     }
 
     /// <summary>What these bytes make.</summary>

@@ -3,12 +3,13 @@ using SideLamp.Core;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Keeps one reader for each feed of the show, and tells when one hangs: a file on a computer that is away can hold a reader for ever.</summary>
-public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, ILogger<FeedWorker> logger) : BackgroundService
+public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, FeedKeys keys, FeedReads reads, PushedFeeds pushed, ILogger<FeedWorker> logger) : BackgroundService
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan HangsAfter = TimeSpan.FromSeconds(5);
@@ -74,9 +75,14 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
 
         foreach (var feed in show.Feeds.Where(feed => !feed.Paused && !_readers.ContainsKey(feed.Id)))
         {
-            _readers[feed.Id] = feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), loop, clock, time, logger) : new FileFeedReader(feed, loop, clock, time, logger);
+            _readers[feed.Id] = ReaderOf(feed);
         }
     }
+
+    private FeedReader ReaderOf(Feed feed) =>
+        feed.IsPushed ? new PushedFeedReader(feed, pushed, reads, loop, clock, time)
+        : feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), keys, reads, loop, clock, time, logger)
+        : new FileFeedReader(feed, reads, loop, clock, time, logger);
 
     private void TellHanging()
     {

@@ -24,8 +24,8 @@ public sealed class FileFeedReader : FeedReader
     private FileSystemWatcher? _watcher;
     private FileSignature? _watched;
 
-    public FileFeedReader(Feed feed, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
-        : base(feed, loop, clock, time)
+    public FileFeedReader(Feed feed, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
+        : base(feed, reads, loop, clock, time)
     {
         (_clock, _time, _logger) = (clock, time, logger);
         new Thread(ReadAll) { IsBackground = true, Name = $"feed {feed.Id}" }.Start();
@@ -53,6 +53,7 @@ public sealed class FileFeedReader : FeedReader
             try
             {
                 Interlocked.Exchange(ref _busySince, Math.Max(1, _time.GetTimestamp()));
+                Begin();
                 WatchFolder();
                 wait = Look(wait);
             }

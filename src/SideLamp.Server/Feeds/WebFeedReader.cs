@@ -1,4 +1,5 @@
 using SideLamp.Core.Feeds;
+using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Feeds;
@@ -16,16 +17,17 @@ public sealed class WebFeedReader : FeedReader
     private readonly CancellationTokenSource _stop = new();
     private readonly SemaphoreSlim _nudge = new(0, 1);
     private readonly WebGetter _getter;
+    private readonly FeedKeys _keys;
     private readonly TimeProvider _time;
     private readonly ILogger _logger;
     private WebMark _mark = WebMark.None;
     private FeedReading? _found;
     private int _misses;
 
-    public WebFeedReader(Feed feed, WebGetter getter, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
-        : base(feed, loop, clock, time)
+    public WebFeedReader(Feed feed, WebGetter getter, FeedKeys keys, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
+        : base(feed, reads, loop, clock, time)
     {
-        (_getter, _time, _logger) = (getter, time, logger);
+        (_getter, _keys, _time, _logger) = (getter, keys, time, logger);
         _ = Task.Run(ReadAll);
     }
 
@@ -56,6 +58,7 @@ public sealed class WebFeedReader : FeedReader
                 var wait = Feed.Every.ToTimeSpan();
                 try
                 {
+                    Begin();
                     wait = await Look(wait);
                     await _nudge.WaitAsync(wait, _stop.Token);
                 }
@@ -78,7 +81,7 @@ public sealed class WebFeedReader : FeedReader
     private async Task<TimeSpan> Look(TimeSpan usual)
     {
         // “It still stands” counts only while what stood is at hand.
-        var answer = await _getter.Get(new Uri(Feed.Path), _found is null ? WebMark.None : _mark, Feed.Private, _stop.Token);
+        var answer = await _getter.Get(new WebAsk(new Uri(Feed.Path), _found is null ? WebMark.None : _mark, Feed.Private, _keys.Of(Feed.Id)), _stop.Token);
         switch (answer)
         {
             case WebAnswer.Came came:

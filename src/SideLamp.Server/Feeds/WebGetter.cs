@@ -3,6 +3,7 @@ using System.Net.Http.Headers;
 using System.Net.Sockets;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Tables;
+using SideLamp.Server.Data;
 using SideLamp.Server.Security;
 
 namespace SideLamp.Server.Feeds;
@@ -26,10 +27,17 @@ public abstract record WebAnswer
 }
 
 /// <summary>What tells one version of an answer from another. Source: RFC 9110, section 8.8.</summary>
-public sealed record WebMark(EntityTagHeaderValue? Tag, DateTimeOffset? Modified)
+/// <param name="At">The address that gave it, after all redirects: to another it says nothing.</param>
+public sealed record WebMark(EntityTagHeaderValue? Tag, DateTimeOffset? Modified, Uri? At)
 {
-    public static readonly WebMark None = new(null, null);
+    public static readonly WebMark None = new(null, null, null);
 }
+
+/// <summary>What an address is asked.</summary>
+/// <param name="Mark">Of what came last.</param>
+/// <param name="Consent">Whether it may be in the streamer's own network.</param>
+/// <param name="Key">What lets us in; null = nothing. It goes to its own origin alone.</param>
+public sealed record WebAsk(Uri Address, WebMark Mark, bool Consent, WebKey? Key = null);
 
 /// <summary>
 /// Asks addresses of strangers for words: HTTP/1.1, no proxy, no cookies, redirects followed by hand, and no machine asked that the streamer
@@ -44,11 +52,13 @@ public sealed class WebGetter : IDisposable
 
     private readonly HttpClient _client;
     private readonly int _ownPort;
+    private readonly Func<string, CancellationToken, Task<IPAddress[]>> _resolve;
 
     /// <param name="ownPort">Of Side Lamp itself, which no feed may ask.</param>
-    public WebGetter(int ownPort)
+    /// <param name="resolve">Finds the addresses of a name; null = as the machine does.</param>
+    public WebGetter(int ownPort, Func<string, CancellationToken, Task<IPAddress[]>>? resolve = null)
     {
-        _ownPort = ownPort;
+        (_ownPort, _resolve) = (ownPort, resolve ?? Dns.GetHostAddressesAsync);
         var handler = new SocketsHttpHandler
         {
             UseProxy = false,
@@ -67,15 +77,14 @@ public sealed class WebGetter : IDisposable
         _client.DefaultRequestHeaders.Accept.ParseAdd("*/*");
     }
 
-    /// <param name="mark">Of what came last.</param>
-    /// <param name="consent">Whether it may be in the streamer's own network.</param>
-    public async Task<WebAnswer> Get(Uri address, WebMark mark, bool consent, CancellationToken stop)
+    public async Task<WebAnswer> Get(WebAsk ask, CancellationToken stop)
     {
+        var address = ask.Address;
         using var late = CancellationTokenSource.CreateLinkedTokenSource(stop);
         late.CancelAfter(Patience);
         try
         {
-            return await Follow(address, mark, consent, late.Token);
+            return await Follow(ask, late.Token);
         }
         catch (ForbiddenException error)
         {
@@ -97,20 +106,26 @@ public sealed class WebGetter : IDisposable
 
     public void Dispose() => _client.Dispose();
 
-    private async Task<WebAnswer> Follow(Uri address, WebMark mark, bool consent, CancellationToken stop)
+    private async Task<WebAnswer> Follow(WebAsk ask, CancellationToken stop)
     {
-        var at = address;
+        var (address, mark, consent, key) = ask;
+        var at = key?.Added(address) ?? address;
         for (var turn = 0; turn <= MostRedirects; turn++)
         {
             using var request = new HttpRequestMessage(HttpMethod.Get, at) { Version = HttpVersion.Version11, VersionPolicy = HttpVersionPolicy.RequestVersionExact };
             // Consent is for the one place that was named.
             request.Options.Set(Consent, consent && IsSameOrigin(at, address));
-            if (mark.Tag is not null)
+            key?.AddTo(request);
+            if (at == mark.At)
             {
-                request.Headers.IfNoneMatch.Add(mark.Tag);
+                if (mark.Tag is not null)
+                {
+                    request.Headers.IfNoneMatch.Add(mark.Tag);
+                }
+
+                request.Headers.IfModifiedSince = mark.Modified;
             }
 
-            request.Headers.IfModifiedSince = mark.Modified;
             using var answer = await _client.SendAsync(request, HttpCompletionOption.ResponseHeadersRead, stop);
             if ((int)answer.StatusCode is 301 or 302 or 303 or 307 or 308 && answer.Headers.Location is { } to)
             {
@@ -132,7 +147,7 @@ public sealed class WebGetter : IDisposable
 
     private static async Task<WebAnswer> Read(Uri at, HttpResponseMessage answer, WebMark mark, CancellationToken stop)
     {
-        if (answer.StatusCode == HttpStatusCode.NotModified && mark != WebMark.None)
+        if (answer.StatusCode == HttpStatusCode.NotModified && at == mark.At)
         {
             return new WebAnswer.Stands();
         }
@@ -154,7 +169,7 @@ public sealed class WebGetter : IDisposable
             }
         }
 
-        return new WebAnswer.Came(bytes.ToArray(), new WebMark(answer.Headers.ETag, answer.Content.Headers.LastModified));
+        return new WebAnswer.Came(bytes.ToArray(), new WebMark(answer.Headers.ETag, answer.Content.Headers.LastModified, at));
     }
 
     /// <summary>Connects to an address that was looked at, and to no other that the name may turn to meanwhile.</summary>
@@ -162,7 +177,7 @@ public sealed class WebGetter : IDisposable
     {
         var (host, port) = (context.DnsEndPoint.Host, context.DnsEndPoint.Port);
         var consent = context.InitialRequestMessage.Options.TryGetValue(Consent, out var given) && given;
-        var addresses = IPAddress.TryParse(host, out var literal) ? [literal] : await Dns.GetHostAddressesAsync(host, stop);
+        var addresses = IPAddress.TryParse(host, out var literal) ? [literal] : await _resolve(host, stop);
         foreach (var address in addresses)
         {
             if (port == _ownPort && WebGuard.IsOwn(address))
@@ -205,7 +220,7 @@ public sealed class WebGetter : IDisposable
     private static string Refusal(Uri at, HttpStatusCode status) =>
         (int)status switch
         {
-            401 or 403 => $"{at.Host} wants a key, or does not give this to anybody ({(int)status}).",
+            401 or 403 => $"{at.Host} wants a key, or another one than it gets, or does not give this to anybody ({(int)status}).",
             404 or 410 => $"{at.Host} has nothing at this address ({(int)status}). Look whether it is spelled as it should be.",
             429 => $"{at.Host} is asked too often (429). Let it be read less often.",
             >= 500 => $"{at.Host} is in trouble itself (it says {(int)status}). Side Lamp goes on trying.",

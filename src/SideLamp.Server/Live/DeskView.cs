@@ -150,7 +150,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         .. stage.Show.Feeds.Select(feed =>
         {
             var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
-            return new FeedView(feed.Id, condition.Health(feed.Paused, value is not null), Short(FirstWords(value), 200), condition.ReadAt, value?.ChangedAt, condition.Trouble, condition.Note, [.. (value?.Tables ?? []).Select(table => new TableSize(table.Name, table.RowCount, table.Columns.Length))]);
+            var health = stage.HealthOf(feed);
+            return new FeedView(feed.Id, health, Short(FirstWords(value), 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? (health == FeedHealth.Stale ? "Nothing new has come for longer than it should." : null), condition.Note, [.. (value?.Tables ?? []).Select(table => new TableSize(table.Name, table.RowCount, table.Columns.Length))]);
         }),
     ];
 
@@ -186,7 +187,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     /// <summary>Of all graphics. Most presses change none of them: then it is the very same list as before.</summary>
     public ImmutableArray<SwitchView> Switches(Stage stage)
     {
-        if (_latest is not var (of, views) || of.Show != stage.Show || of.Values != stage.Values || of.Choices != stage.Choices || of.Show.Canvas != stage.Show.Canvas || of.Air.Timers != stage.Air.Timers)
+        if (_latest is not var (of, views) || of.Show != stage.Show || of.Values != stage.Values || of.Kept.Stale != stage.Kept.Stale || of.Choices != stage.Choices || of.Show.Canvas != stage.Show.Canvas || of.Air.Timers != stage.Air.Timers)
         {
             views = [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
             _latest = (stage, views);
@@ -218,7 +219,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private SwitchView Said(Chosen chosen, Core.Templates.Template template, Pinned pinned, Stage stage)
     {
-        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Values).Words;
+        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Values, pinned.Content.StaleWords, stage.Kept.Stale).Words;
         var picture = book.PictureOf(pinned, stage.Kept);
         var fits = picture.Fits;
         // A number that only moves a meter is not read by anybody.

@@ -309,7 +309,8 @@ public sealed class LiveHub : BackgroundService
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
     }
 
-    private ImmutableArray<PageView> PagesNow()
+    /// <summary>The pages that show outputs now.</summary>
+    public ImmutableArray<PageView> PagesNow()
     {
         var late = _clock.Now - _changedAt > LateAfter;
         return

@@ -100,7 +100,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
                 continue;
             }
 
-            var next = Engine.NextWake(_stage.Air);
+            var next = Folding.NextWake(_stage);
             var sleep = Duration.Min(LongestSleep, next is { } at ? Duration.Max(Duration.Zero, at - clock.Now) : LongestSleep);
             try
             {
@@ -153,7 +153,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     /// <summary>What is due. A wake that throws is dropped alone, and said (rule 31).</summary>
     private void Wake()
     {
-        if (Engine.NextWake(_stage.Air) is not { } next || next > clock.Now)
+        if (Folding.NextWake(_stage) is not { } next || next > clock.Now)
         {
             return;
         }

@@ -7,8 +7,16 @@ namespace SideLamp.Server.Security;
 public sealed class Gatekeeper(GateOptions options)
 {
     /// <summary>Whether it is a program of the streamer's own.</summary>
-    public bool HasKey(HttpRequest request) =>
-        CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(request.Headers.Authorization.ToString()), Encoding.UTF8.GetBytes($"Bearer {options.Key}"));
+    public bool HasKey(HttpRequest request) => IsSame(request.Headers.Authorization.ToString(), $"Bearer {options.Key}");
+
+    /// <summary>Whether it is somebody who watches over Side Lamp.</summary>
+    public bool MayWatch(HttpRequest request) => HasKey(request) || IsSame(KeyGiven(request), options.HealthKey);
+
+    /// <summary>The key that a program sends: as a bearer, or where it can send no headers in the address. Empty = none.</summary>
+    public static string KeyGiven(HttpRequest request) =>
+        request.Headers.Authorization.ToString() is ['B' or 'b', 'e', 'a', 'r', 'e', 'r', ' ', .. var key] ? key.Trim() : request.Query["key"].ToString();
+
+    private static bool IsSame(string given, string key) => CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
 
     /// <summary>Links to outputs are told to the desk's own pages, and to programs with the key.</summary>
     public bool MayReadLinks(HttpContext context) =>
@@ -16,11 +24,12 @@ public sealed class Gatekeeper(GateOptions options)
 }
 
 /// <param name="Key">128 random bits in hex, kept in the data folder, for programs of the streamer's own.</param>
-public sealed record GateOptions(IReadOnlySet<string> Hosts, IReadOnlySet<string> Origins, string Key)
+/// <param name="HealthKey">The same, for whoever only watches.</param>
+public sealed record GateOptions(IReadOnlySet<string> Hosts, IReadOnlySet<string> Origins, string Key, string HealthKey)
 {
-    public static GateOptions For(int port, string key)
+    public static GateOptions For(int port, string key, string healthKey)
     {
         var hosts = new[] { $"127.0.0.1:{port}", $"localhost:{port}", $"[::1]:{port}" };
-        return new GateOptions(hosts.ToHashSet(StringComparer.OrdinalIgnoreCase), hosts.Select(host => $"http://{host}").ToHashSet(StringComparer.OrdinalIgnoreCase), key);
+        return new GateOptions(hosts.ToHashSet(StringComparer.OrdinalIgnoreCase), hosts.Select(host => $"http://{host}").ToHashSet(StringComparer.OrdinalIgnoreCase), key, healthKey);
     }
 }

@@ -225,22 +225,62 @@ public sealed class FoldingTests
     public void A_feed_keeps_its_last_good_words_and_tells_how_its_source_is_doing()
     {
         var feed = Demo.Feeds[0];
-        FeedCondition Condition() => _stage.Conditions[feed.Id];
         void Read(FeedReading reading) => Fold(new ReadingInput(feed, reading, _now));
         Read(new FeedReading.Missing());
-        Assert.Equal(FeedHealth.Waiting, Condition().Health(false, _stage.Values.ContainsKey(feed.Id)));
+        Assert.Equal(FeedHealth.Waiting, _stage.HealthOf(feed));
         Read(new FeedReading.Unreadable("no"));
-        Assert.Equal(FeedHealth.Failing, Condition().Health(false, _stage.Values.ContainsKey(feed.Id)));
+        Assert.Equal(FeedHealth.Failing, _stage.HealthOf(feed));
         Read(new FeedReading.Found(SourceTables.OfText("one")));
         var first = _stage.Values[feed.Id];
         After(5000);
         Read(new FeedReading.Found(SourceTables.OfText("one\n")));
-        Assert.Equal((first, _now), (_stage.Values[feed.Id], Condition().ReadAt));
+        Assert.Equal((first, _now), (_stage.Values[feed.Id], _stage.Conditions[feed.Id].ReadAt));
         Read(new FeedReading.Missing());
-        Assert.Equal((FeedHealth.Stale, "one"), (Condition().Health(false, true), _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
+        Assert.Equal((FeedHealth.Stale, "one"), (_stage.HealthOf(feed), _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
         // A reading of a feed that has other settings by now counts no more.
         Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(SourceTables.OfText("two")), _now));
         Assert.Equal("one", _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]);
+    }
+
+    [Fact]
+    public void A_feed_that_has_not_changed_for_longer_than_allowed_is_stale_and_its_graphic_shows_other_words_or_goes_dark()
+    {
+        var (moth, feed) = (new GraphicId("moth"), Demo.Feeds[0].Id);
+        string Shown() => Book.PictureOf(new Pinned(_stage.Air.Of(moth)!.Content, _stage.Kept.Contents[_stage.Air.Of(moth)!.Content]), _stage.Kept).Nodes.Select(node => string.Concat(node.Line?.Spans.Select(span => span.Text) ?? [])).First(text => text.Contains("cloth", StringComparison.OrdinalIgnoreCase));
+        void Read(string text) => Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Found(SourceTables.OfText(text)), _now));
+
+        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(_stage.Revision) { StaleAfter = Duration.FromSeconds(60) })));
+        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale("The cloth rests") })));
+        Read("Brimstone");
+        Press(id => new PressLight(id, moth));
+        Assert.Equal("On the cloth: Brimstone", Shown());
+        After(59_000);
+        Assert.Equal((FeedHealth.Fresh, _now + Duration.FromMilliseconds(990)), (_stage.HealthOf(_stage.Show.Feed(feed)!), Folding.NextWake(_stage)));
+        After(1000);
+        Assert.Equal((FeedHealth.Stale, "The cloth rests"), (_stage.HealthOf(_stage.Show.Feed(feed)!), Shown()));
+        Read("Brimstone");
+        Assert.Equal("The cloth rests", Shown());
+        Read("Old lady");
+        Assert.Equal((FeedHealth.Fresh, "On the cloth: Old lady"), (_stage.HealthOf(_stage.Show.Feed(feed)!), Shown()));
+
+        // Dark after a time, counted from the trouble or from its lighting, whichever is later; nobody takes that back.
+        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale(DarkAfter: Duration.FromSeconds(30)) })));
+        Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), _now));
+        After(29_000);
+        Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), _now));
+        Assert.True(_stage.Air.Of(moth)!.Holds);
+        var acts = _stage.Air.Acts.Count;
+        After(1000);
+        Assert.Equal((false, acts), (_stage.Air.Of(moth) is { Holds: true }, _stage.Air.Acts.Count));
+        Assert.Contains(_stage.Trail, line => line.Sentence == "Moth in view goes dark: its feed “Moth on the cloth” is stale");
+        Press(id => new PressLight(id, moth));
+        After(29_000);
+        Assert.True(_stage.Air.Of(moth)!.Holds);
+        // A paused feed is not stale: somebody wants its last words.
+        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(_stage.Revision, Paused: true))));
+        After(60_000);
+        Assert.Equal((FeedHealth.Paused, true), (_stage.HealthOf(_stage.Show.Feed(feed)!), _stage.Air.Of(moth)!.Holds));
+        Assert.Equal(2, Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale() }))!.Faults.Length + Edit(new EditFeed(feed, new FeedEdit(_stage.Revision) { StaleAfter = Duration.FromMilliseconds(10) }))!.Faults.Length);
     }
 
     [Fact]

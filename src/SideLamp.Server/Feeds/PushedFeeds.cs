@@ -1,0 +1,65 @@
+using System.Collections.Concurrent;
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Tables;
+using SideLamp.Server.Loop;
+
+namespace SideLamp.Server.Feeds;
+
+/// <summary>What programs have pushed, by feed: each push is worked out on what the one before left, whatever the loop has come to by then.</summary>
+public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads reads)
+{
+    private readonly ConcurrentDictionary<FeedId, State> _states = new();
+
+    /// <summary>Takes a push.</summary>
+    /// <param name="change">What it makes of the tables that are there.</param>
+    /// <exception cref="UnreadableException">It cannot be done; all stands as it was.</exception>
+    public SourceTables Push(Feed feed, Func<ImmutableArray<Table>, SourceTables> change)
+    {
+        var state = _states.GetOrAdd(feed.Id, _ => new State());
+        lock (state)
+        {
+            var began = clock.Now;
+            var before = state.Content?.Tables ?? loop.Stage.Values.GetValueOrDefault(feed.Id)?.Tables ?? [];
+            var content = change(before);
+            var isSame = content.Tables.SequenceEqual(before);
+            (state.Content, state.At) = (content, clock.Now);
+            reads.Add(feed.Id, new FeedReading.Found(content), isSame, state.At, state.At - began);
+            Tell(feed, state);
+            return content;
+        }
+    }
+
+    /// <summary>After an edit of the feed: what was told of it as it was before counts no more.</summary>
+    public void TellAgain(Feed feed)
+    {
+        if (_states.TryGetValue(feed.Id, out var state))
+        {
+            lock (state)
+            {
+                Tell(feed, state);
+            }
+        }
+    }
+
+    /// <summary>A new feed begins with nothing, though there was one of its name.</summary>
+    public void Forget(FeedId feed) => _states.TryRemove(feed, out _);
+
+    private void Tell(Feed feed, State state)
+    {
+        if (state.Content is { } content)
+        {
+            loop.Tell(new ReadingInput(feed, new FeedReading.Found(content), state.At));
+        }
+    }
+
+    private sealed class State
+    {
+        public SourceTables? Content { get; set; }
+
+        public Instant At { get; set; }
+    }
+}
