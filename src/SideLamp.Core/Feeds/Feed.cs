@@ -38,6 +38,9 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     [JsonIgnore]
     public SourceForm Form => new(Kind, Rows, FirstRow);
 
+    /// <summary>Whether what is read of the one may be taken for the other: they differ in nothing that a reader minds.</summary>
+    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter } == other;
+
     public static bool IsAddress(string? path) => path is not null && (path.StartsWith("http://", StringComparison.OrdinalIgnoreCase) || path.StartsWith("https://", StringComparison.OrdinalIgnoreCase));
 
     /// <summary>Whether two addresses are of one server: consent for the one is consent for the other.</summary>

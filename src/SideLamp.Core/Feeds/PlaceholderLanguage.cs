@@ -56,20 +56,15 @@ internal static partial class PlaceholderLanguage
         return inspection.Fault;
     }
 
-    /// <summary>Whether a template says itself what shows where something is missing: by <c>default</c>, or by asking whether it is there.</summary>
-    public static bool MindsWhatIsMissing(IFluidTemplate template)
+    /// <summary>
+    /// The names that a template begins to look under: feeds, and what it names itself. And those for which it says itself what
+    /// shows where they are missing: by <c>default</c>, or by asking whether they are there.
+    /// </summary>
+    public static (ImmutableHashSet<FeedId> Names, ImmutableHashSet<string> Minded) NamesIn(IFluidTemplate template)
     {
         var inspection = new Inspection();
         inspection.VisitTemplate(template);
-        return inspection.Minds;
-    }
-
-    /// <summary>The names that it begins to look under: feeds, and what it names itself.</summary>
-    public static ImmutableHashSet<FeedId> NamesIn(IFluidTemplate template)
-    {
-        var inspection = new Inspection();
-        inspection.VisitTemplate(template);
-        return [.. inspection.Names.Select(name => new FeedId(name))];
+        return ([.. inspection.Names.Select(name => new FeedId(name))], [.. inspection.Minded]);
     }
 
     /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
@@ -172,7 +167,10 @@ internal static partial class PlaceholderLanguage
     {
         public string? Fault { get; private set; }
 
-        public bool Minds { get; private set; }
+        public HashSet<string> Minded { get; } = new(StringComparer.Ordinal);
+
+        /// <summary>How deep it is within what is minded.</summary>
+        private int _minding;
 
         public HashSet<string> Names { get; } = new(StringComparer.Ordinal);
 
@@ -183,21 +181,31 @@ internal static partial class PlaceholderLanguage
                 Names.Add(first.Identifier);
             }
 
+            if (_minding > 0)
+            {
+                Minded.UnionWith(member.Segments.Select(NameOf).OfType<string>());
+            }
+
             return base.VisitMemberExpression(member);
         }
 
         protected override Statement VisitIfStatement(IfStatement statement)
         {
-            Minds = true;
+            Mind(statement.Condition);
             return base.VisitIfStatement(statement);
+        }
+
+        protected override Statement VisitElseIfStatement(ElseIfStatement statement)
+        {
+            Mind(statement.Condition);
+            return base.VisitElseIfStatement(statement);
         }
 
         protected override Statement VisitUnlessStatement(UnlessStatement statement)
         {
-            Minds |= statement.Condition is not MemberExpression { Segments: [IdentifierSegment { Identifier: "forloop" }, ..] };
+            Mind(statement.Condition);
             return base.VisitUnlessStatement(statement);
         }
-
 
         protected override Expression VisitRangeExpression(RangeExpression range)
         {
@@ -217,7 +225,7 @@ internal static partial class PlaceholderLanguage
             }
             else if (filter.Name == "default")
             {
-                Minds = true;
+                Mind(filter.Input);
             }
             else if (filter.Name == "date" && filter.Input is LiteralExpression { Value: StringValue literal } && literal.ToStringValue() is "now" or "today")
             {
@@ -226,6 +234,21 @@ internal static partial class PlaceholderLanguage
 
             return base.VisitFilterExpression(filter);
         }
+
+        private void Mind(Expression expression)
+        {
+            _minding++;
+            Visit(expression);
+            _minding--;
+        }
+
+        private static string? NameOf(MemberSegment segment) =>
+            segment switch
+            {
+                IdentifierSegment identifier => identifier.Identifier,
+                IndexerSegment { Expression: LiteralExpression { Value: StringValue name } } => name.ToStringValue(),
+                _ => null,
+            };
 
         private static decimal? NumberIn(Expression expression) => expression is LiteralExpression { Value: NumberValue number } ? number.ToNumberValue() : null;
     }

@@ -79,10 +79,10 @@ public static class Placeholders
         Known.Of(
             words,
             _ =>
-                words.Length > Field.Longest ? new Parsed(null, [], $"Words with placeholders have up to {Field.Longest:N0} characters.")
-                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, [], $"The placeholder cannot be read: {error.TrimEnd('.')}.")
-                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, [], fault)
-                : new Parsed(NumbersCompared.In(parsed), PlaceholderLanguage.NamesIn(parsed), null, PlaceholderLanguage.MindsWhatIsMissing(parsed))
+                words.Length > Field.Longest ? new Parsed(null, [], [], $"Words with placeholders have up to {Field.Longest:N0} characters.")
+                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, [], [], $"The placeholder cannot be read: {error.TrimEnd('.')}.")
+                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, [], [], fault)
+                : PlaceholderLanguage.NamesIn(parsed) is var (names, minded) ? new Parsed(NumbersCompared.In(parsed), names, minded, null) : null!
         );
 
     private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
@@ -113,7 +113,7 @@ public static class Placeholders
         {
             var text = PlaceholderLanguage.Render(template, context);
             // A column that is gone, or has another name by now, is no empty cell: what is lit stays, and it is told.
-            return missing.Count > 0 && !parsed.Minds ? new Filled(null, $"there is no column “{missing[0]}” (any more).") : new Filled(text, null);
+            return missing.Find(name => !parsed.Minded.Contains(name)) is { } gone ? new Filled(null, $"there is no column “{gone}” (any more).") : new Filled(text, null);
         }
         catch (Exception error) when (error is not OutOfMemoryException)
         {
@@ -122,8 +122,9 @@ public static class Placeholders
         }
     }
 
-    /// <param name="Minds">Whether it says what shows where something is missing.</param>
-    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<FeedId> Names, string? Fault, bool Minds = false);
+    /// <param name="Names">As <see cref="FeedsIn"/> tells them.</param>
+    /// <param name="Minded">Names of columns for which it says what shows where they are missing.</param>
+    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<FeedId> Names, ImmutableHashSet<string> Minded, string? Fault);
 
     private sealed record Filled(string? Text, string? Fault);
 

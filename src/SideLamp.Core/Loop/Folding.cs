@@ -263,7 +263,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {
             var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";
-            aged = DoAll(aged with { Stage = aged.Stage.Told(new TrailLine(now, why, graphic)) }, [new Darken(graphic, Origin.Automatic)]);
+            var told = aged.Stage.Told(new TrailLine(now, why, graphic));
+            aged = DoAll(aged with { Stage = told with { WentDark = told.WentDark.SetItem(graphic, told.Kept.Stale[feed]) } }, [new Darken(graphic, Origin.Automatic)]);
         }
 
         return aged;
@@ -272,7 +273,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private static Turn Read(Stage stage, ReadingInput input)
     {
         var (feed, reading, at) = input;
-        if (stage.Show.Feed(feed.Id) != feed)
+        if (!feed.ReadsLike(stage.Show.Feed(feed.Id)))
         {
             return Turn.Nothing(stage);
         }

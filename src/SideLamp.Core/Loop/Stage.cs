@@ -17,6 +17,9 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
     /// <summary>How each feed's source is doing. Never kept.</summary>
     public ImmutableDictionary<FeedId, FeedCondition> Conditions { get; init; } = ImmutableDictionary<FeedId, FeedCondition>.Empty;
 
+    /// <summary>Graphics that went dark because a feed was stale, by since when it is: whoever lights one again all the same wants it lit.</summary>
+    public ImmutableDictionary<GraphicId, Instant> WentDark { get; init; } = ImmutableDictionary<GraphicId, Instant>.Empty;
+
     /// <summary>Edits of longer ago are forgotten: whoever made one on a revision before this one looks first.</summary>
     public long TouchedSince { get; init; } = long.MinValue;
 

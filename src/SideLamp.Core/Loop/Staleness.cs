@@ -46,7 +46,7 @@ internal static class Staleness
 
     private static Instant? AgesAt(Stage stage, Feed feed) => feed.Paused ? null : stage.Values.GetValueOrDefault(feed.Id)?.ChangedAt + feed.StaleAfter;
 
-    /// <summary>A press lights it for its whole time, though its feed has been stale for longer.</summary>
+    /// <summary>A press lights it for its whole time, though its feed has been stale for longer; a second one for as long as one likes.</summary>
     private static (Instant At, FeedId Feed)? DarkAt(Stage stage, Airing.Airing airing)
     {
         if (stage.Kept.Stale.IsEmpty || !airing.Holds || airing.OnAirSince is not { } lit || stage.Show.Graphic(airing.Graphic)?.WhenStale?.DarkAfter is not { } after || stage.Kept.Contents.GetValueOrDefault(airing.Content) is not { } content)
@@ -55,6 +55,6 @@ internal static class Staleness
         }
 
         var feeds = content.Words.Values.SelectMany(Placeholders.FeedsIn).Where(stage.Kept.Stale.ContainsKey).OrderBy(feed => stage.Kept.Stale[feed]).ToList();
-        return feeds.Count == 0 ? null : (Instant.Max(lit, stage.Kept.Stale[feeds[0]]) + after, feeds[0]);
+        return feeds.Count == 0 || stage.WentDark.GetValueOrDefault(airing.Graphic) == stage.Kept.Stale[feeds[0]] ? null : (Instant.Max(lit, stage.Kept.Stale[feeds[0]]) + after, feeds[0]);
     }
 }

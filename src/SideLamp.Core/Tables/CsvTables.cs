@@ -17,6 +17,16 @@ internal static class CsvTables
         return new SourceTables([table.Build()], notes.All);
     }
 
+    /// <summary>The rows of a text that say something, without end.</summary>
+    public static IEnumerable<IReadOnlyList<string>> RowsOf(string text)
+    {
+        using var parser = ParserOf(text, DelimiterOf(text), null);
+        foreach (var row in RowsOf(parser))
+        {
+            yield return row;
+        }
+    }
+
     /// <summary>Puts rows into a table: the first may name the columns.</summary>
     public static void Fill(TableBuilder table, IEnumerable<IReadOnlyList<string>> rows, FirstRow firstRow, Notes notes)
     {
@@ -50,8 +60,7 @@ internal static class CsvTables
     /// <summary>Whether a text is a table of this kind: rows alike, with more than one cell.</summary>
     public static bool Is(string text)
     {
-        using var parser = ParserOf(text.Length > 20_000 ? text[..20_000] : text, DelimiterOf(text), null);
-        var lengths = RowsOf(parser).Take(20).Select(row => row.Count).ToList();
+        var lengths = RowsOf(text.Length > 20_000 ? text[..20_000] : text).Take(20).Select(row => row.Count).ToList();
         // The last may have been cut off.
         var whole = text.Length > 20_000 && lengths.Count > 2 ? lengths[..^1] : lengths;
         return whole.Count >= 2 && whole[0] > 1 && whole.All(length => length == whole[0]);

@@ -97,7 +97,7 @@ internal static class JsonTables
         }
     }
 
-    private static bool IsTable(JsonElement value) => value.ValueKind == JsonValueKind.Array && value.GetArrayLength() > 0 && value[0].ValueKind == JsonValueKind.Object;
+    private static bool IsTable(JsonElement value) => value.ValueKind == JsonValueKind.Array && value.EnumerateArray().Any(one => one.ValueKind == JsonValueKind.Object);
 
     private static Table TableOf(string name, JsonElement rows, Notes notes)
     {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Globalization;
 using System.IO.Compression;
+using System.Text;
 using ExcelDataReader;
 using ExcelDataReader.Exceptions;
 
@@ -14,6 +15,9 @@ internal static class SheetTables
 
     /// <summary>Of all parts together, unpacked.</summary>
     private const long MostBytes = 128 << 20;
+
+    /// <summary>The library asks for Windows-1252 before it looks at anything.</summary>
+    static SheetTables() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
 
     public static bool IsPacked(ReadOnlySpan<byte> bytes) => bytes is [(byte)'P', (byte)'K', 3, 4, ..];
 

@@ -16,8 +16,9 @@ internal static partial class XmlTables
     /// <summary>What is wrong with a path; null when it is one.</summary>
     public static string? FaultIn(string path)
     {
-        // Location paths alone, and no search within a condition: everything else can be made to take for ever.
-        if (!Location().IsMatch(path) || Condition().Matches(path).Any(one => one.Value.Contains("//", StringComparison.Ordinal)))
+        // Location paths alone, that go down once: whatever goes up, sideways or deep twice can be made to take for ever.
+        var plain = Condition().Replace(path, "");
+        if (!Location().IsMatch(path) || plain.Split("//").Length > 2 || Turns(plain) || Condition().Matches(path).Any(one => Turns(one.Value) || one.Value.Contains("//", StringComparison.Ordinal)))
         {
             return "Name the elements that lead to the rows, such as /garden/reading or //reading[@kind='night'].";
         }
@@ -31,6 +32,9 @@ internal static partial class XmlTables
             return "This is no path. Name the elements that lead to the rows, such as /garden/reading.";
         }
     }
+
+    /// <summary>Whether a path goes elsewhere than down, or asks for the last, which is looked for anew at each node.</summary>
+    private static bool Turns(string path) => path.Contains("..", StringComparison.Ordinal) || path.Contains("::", StringComparison.Ordinal) || path.Contains("last(", StringComparison.Ordinal);
 
     public static SourceTables Read(string text, string? rows)
     {
@@ -51,7 +55,7 @@ internal static partial class XmlTables
         var nodes = document.CreateNavigator()!.Select(Unprefixed(rows, document));
         foreach (var node in nodes.Cast<XPathNavigator>().TakeWhile(_ => table.Takes()))
         {
-            table.Add(node.UnderlyingObject is XmlElement element ? CellsOf(element) : [("value", node.Value)]);
+            table.Add(node.UnderlyingObject is XmlElement element ? CellsOf(element, notes) : [("value", node.Value)]);
         }
 
         return table.Rows > 0 ? new SourceTables([table.Build()], notes.All) : throw new UnreadableException($"There is nothing at {rows}. Look at what came in, and name what leads to the rows.");
@@ -97,7 +101,7 @@ internal static partial class XmlTables
         Gather(root, "", groups, 0);
         var tables = ImmutableArray.CreateBuilder<Table>();
         var alone = new TableBuilder("", notes);
-        alone.Add(CellsOf(root));
+        alone.Add(CellsOf(root, null));
         if (alone.Build() is { Columns.IsEmpty: false } whole)
         {
             tables.Add(whole);
@@ -108,7 +112,7 @@ internal static partial class XmlTables
             var table = new TableBuilder(name, notes);
             foreach (var row in rows.TakeWhile(_ => table.Takes()))
             {
-                table.Add(CellsOf(row));
+                table.Add(CellsOf(row, notes));
             }
 
             tables.Add(table.Build());
@@ -136,9 +140,10 @@ internal static partial class XmlTables
 
     private static bool HasParts(XmlElement element) => element.HasAttributes || element.ChildNodes.OfType<XmlElement>().Any();
 
-    private static IEnumerable<(string Column, string Cell)> CellsOf(XmlElement element) => Cells(element, "", 0);
+    /// <param name="notes">Takes what a row holds rows of its own under; null = those have tables of their own.</param>
+    private static IEnumerable<(string Column, string Cell)> CellsOf(XmlElement element, Notes? notes) => Cells(element, "", 0, notes);
 
-    private static IEnumerable<(string Column, string Cell)> Cells(XmlElement element, string name, int depth)
+    private static IEnumerable<(string Column, string Cell)> Cells(XmlElement element, string name, int depth, Notes? notes)
     {
         string Own(string part) => name.Length == 0 ? part : $"{name}.{part}";
         foreach (var attribute in element.Attributes.OfType<XmlAttribute>().Where(one => one.Prefix != "xmlns" && one.Name != "xmlns"))
@@ -162,7 +167,7 @@ internal static partial class XmlTables
             var all = child.ToList();
             if (all is [var only] && depth < DeepestColumn)
             {
-                foreach (var cell in Cells(only, Own(child.Key), depth + 1))
+                foreach (var cell in Cells(only, Own(child.Key), depth + 1, notes))
                 {
                     yield return cell;
                 }
@@ -170,6 +175,10 @@ internal static partial class XmlTables
             else if (!all.Any(HasParts))
             {
                 yield return (Own(child.Key), string.Join(", ", all.Select(one => one.InnerText.Trim())));
+            }
+            else
+            {
+                notes?.Add($"Rows hold rows of their own, “{Spelling.Clean(Own(child.Key))}”: those are left out. Say where the rows are to have them.");
             }
         }
     }

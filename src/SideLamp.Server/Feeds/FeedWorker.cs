@@ -67,7 +67,7 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
     {
         foreach (var (id, reader) in _readers)
         {
-            if ((show.Feed(id) != reader.Feed || reader.Feed.Paused) && _readers.TryRemove(id, out _))
+            if ((!reader.Feed.ReadsLike(show.Feed(id)) || reader.Feed.Paused) && _readers.TryRemove(id, out _))
             {
                 reader.Dispose();
             }

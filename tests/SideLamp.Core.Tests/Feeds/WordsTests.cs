@@ -72,6 +72,8 @@ public sealed class WordsTests
     [InlineData("{{ night.rows[0].species }}", true)]
     [InlineData("{% for row in night.rows %}{{ row.species }}{% endfor %}", true)]
     [InlineData("{{ night.species | default: 'none' }}", false)]
+    [InlineData("{{ night.note | default: 'none' }} {{ night.species }}", true)]
+    [InlineData("{{ night['species'] | upcase | default: 'none' }}", false)]
     [InlineData("{% if night.species %}{{ night.species }}{% endif %}", false)]
     [InlineData("{{ night.moth }} {{ night.note }}", false)]
     public void A_column_that_is_gone_is_told_and_not_shown_as_nothing(string words, bool told)

@@ -274,7 +274,7 @@ public sealed class FoldingTests
         Assert.Equal((false, acts), (_stage.Air.Of(moth) is { Holds: true }, _stage.Air.Acts.Count));
         Assert.Contains(_stage.Trail, line => line.Sentence == "Moth in view goes dark: its feed “Moth on the cloth” is stale");
         Press(id => new PressLight(id, moth));
-        After(29_000);
+        After(90_000);
         Assert.True(_stage.Air.Of(moth)!.Holds);
         // A paused feed is not stale: somebody wants its last words.
         Assert.Null(Edit(new EditFeed(feed, new FeedEdit(_stage.Revision, Paused: true))));

@@ -102,13 +102,14 @@ public sealed class SourceTests
     public void XML_is_read_by_what_repeats_or_by_a_path()
     {
         const string moon = """<?xml version="1.0"?><!DOCTYPE moon><moon xmlns="urn:made-up" place="Hollow Lane"><rise>23:04</rise><nights><night date="2026-06-20"><phase>waxing</phase></night><night date="2026-06-21"><phase>full &amp; bright</phase><note><![CDATA[<b>look</b>]]></note></night></nights></moon>""";
+        Assert.Contains("rows of their own", Read("<a><b><n>1</n><c><d/></c><c><d/></c></b><b><n>2</n></b></a>", SourceKind.Xml).Notes.Single(), StringComparison.Ordinal);
         var read = Read(moon, SourceKind.Xml);
         Assert.Equal(["", "nights.night"], read.Tables.Select(table => table.Name));
         Assert.Equal("place|rise\nHollow Lane|23:04", Seen(read.Tables[0]));
         Assert.Equal("date|phase|note\n2026-06-20|waxing|\n2026-06-21|full & bright|<b>look</b>", Seen(read.Tables[1]));
         Assert.Equal("date|phase|note\n2026-06-21|full & bright|<b>look</b>", Seen(Read(moon, SourceKind.Xml, "//night[@date='2026-06-21']")));
         Assert.Null(new SourceForm(SourceKind.Xml, "/moon/nights/night").Faults().FirstOrDefault());
-        foreach (var path in new[] { "count(//night)", "//night[count(//night)>1]", "night[", "id('x')", "/a | /b", "" })
+        foreach (var path in new[] { "count(//night)", "//night[count(//night)>1]", "night[", "id('x')", "/a | /b", "//a//b", "//row/..", "//row[last()]", "//row[../../*]", "/a/following::*", "" })
         {
             Assert.NotEmpty(new SourceForm(SourceKind.Xml, path).Faults());
         }
