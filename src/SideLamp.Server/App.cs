@@ -1,4 +1,5 @@
 using System.Globalization;
+using System.Net;
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
@@ -28,6 +29,8 @@ public static class App
     /// <param name="opening">May still be under way: it is waited for by whoever needs the show.</param>
     public static WebApplication Build(ServeOptions options, Task<Opening> opening)
     {
+        // Where its port is taken by now, the demo's feeds say that nobody answers.
+        options = options with { StandInPort = options.StandInPort > 0 && StandInPort.IsFree(options.StandInPort) ? options.StandInPort : 0 };
         // The build asks for the API's document before there are pages.
         var pages = Directory.CreateDirectory(Path.Combine(AppContext.BaseDirectory, "wwwroot")).FullName;
         var builder = WebApplication.CreateBuilder(
@@ -36,6 +39,11 @@ public static class App
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.ListenLocalhost(options.Port);
+            if (options.StandInPort > 0)
+            {
+                kestrel.Listen(IPAddress.Loopback, options.StandInPort);
+            }
+
             // Files have a limit of their own, at their addresses.
             kestrel.Limits.MaxRequestBodySize = LargestBody;
             kestrel.AddServerHeader = false;
@@ -58,6 +66,12 @@ public static class App
         AddServices(builder.Services, options);
 
         var app = builder.Build();
+        if (app.Services.GetService<GardenWeb>() is { } web)
+        {
+            // Another machine, as it were: nothing of ours is there.
+            app.MapWhen(context => context.Connection.LocalPort == options.StandInPort, there => there.Run(web.Serve));
+        }
+
         app.UseExceptionHandler();
         app.UseStatusCodePages();
         app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(15) });
@@ -89,9 +103,15 @@ public static class App
         services.AddSingleton(new TextShaper(Path.Combine(AppContext.BaseDirectory, "fonts"), face => opened().Folder.Assets.PathOf(new AssetId(face))));
         services.AddSingleton(all => new Keeper(all.GetRequiredService<DataFolder>(), opened().Kept, opened().Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
         services.AddHostedService(all => ActivatorUtilities.CreateInstance<Housekeeping>(all, opened().Samples));
+        services.AddSingleton(new GardenSources(Path.Combine(AppContext.BaseDirectory, "demo", "web"), TimeProvider.System));
+        if (options.StandInPort > 0)
+        {
+            services.AddSingleton(all => new GardenWeb(all.GetRequiredService<GardenSources>(), options.StandInPort, TimeProvider.System));
+        }
+
         if (options.StandIns)
         {
-            services.AddSingleton(all => new ClothWriter(all.GetRequiredService<DataFolder>().DemoFiles, TimeProvider.System)).AddHostedService<StandInHost>();
+            services.AddSingleton(all => new ClothWriter(all.GetRequiredService<DataFolder>().DemoFiles, all.GetRequiredService<GardenSources>(), TimeProvider.System)).AddHostedService<StandInHost>();
         }
     }
 

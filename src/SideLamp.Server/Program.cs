@@ -1,6 +1,4 @@
 using System.CommandLine;
-using System.Net;
-using System.Net.Sockets;
 using System.Reflection;
 using System.Runtime.InteropServices;
 using SideLamp.Server;
@@ -44,13 +42,14 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
         return 2;
     }
 
-    if (IsTaken(options.Port))
+    if (!StandInPort.IsFree(options.Port))
     {
         Console.Error.WriteLine($"Port {options.Port} is taken by another program, perhaps by a Side Lamp that runs already.");
         Console.Error.WriteLine("Stop that program, or choose another port with --port. Output links hold the port: with another one, copy them anew.");
         return 2;
     }
 
+    options = options with { StandInPort = StandInPort.Of(options) };
     // Both take the compiler long: what has been kept is read while the server is put together.
     var opening = Task.Run(() => Opening.Of(options), CancellationToken.None);
     await using var app = App.Build(options, opening);
@@ -83,6 +82,11 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
         Console.WriteLine($"Desk:        http://127.0.0.1:{options.Port}/");
         Console.WriteLine($"Output link: http://127.0.0.1:{options.Port}/out/#{output.Token}");
         Console.WriteLine($"Health:      http://127.0.0.1:{options.Port}/health?key={app.Services.GetRequiredService<GateOptions>().HealthKey}");
+        if (options.StandInPort > 0)
+        {
+            Console.WriteLine($"Demo’s web:  http://127.0.0.1:{options.StandInPort}/");
+        }
+
         Console.WriteLine("Stop with Ctrl+C.");
         await app.WaitForShutdownAsync(stop);
     }
@@ -90,16 +94,3 @@ static async Task<int> Serve(ServeOptions options, CancellationToken stop)
     return 0;
 }
 
-static bool IsTaken(int port)
-{
-    try
-    {
-        using var probe = new TcpListener(IPAddress.Loopback, port);
-        probe.Start();
-        return false;
-    }
-    catch (SocketException error) when (error.SocketErrorCode == SocketError.AddressAlreadyInUse)
-    {
-        return true;
-    }
-}

@@ -1,10 +1,9 @@
 using System.Globalization;
-using System.Text.Json;
 
 namespace SideLamp.StandIns;
 
-/// <summary>Stands in for the friends who note what they see, and for the thermometer at the cloth: their files change.</summary>
-public sealed class ClothWriter(string files, TimeProvider time)
+/// <summary>Stands in for the friends who note what they see: their files change, and so does what the web gives.</summary>
+public sealed class ClothWriter(string files, GardenSources web, TimeProvider time)
 {
     private static readonly TimeSpan Every = TimeSpan.FromSeconds(40);
 
@@ -27,8 +26,7 @@ public sealed class ClothWriter(string files, TimeProvider time)
             var now = time.GetLocalNow();
             await File.WriteAllTextAsync(Path.Combine(files, DemoShow.ClothFile), note + "\n", stop);
             await File.AppendAllTextAsync(Path.Combine(files, DemoShow.SightingsFile), string.Create(CultureInfo.InvariantCulture, $"{now:HH:mm},\"{moth}\",1,{by}\n"), stop);
-            var garden = new { cloth = new { temperature = Math.Round(11.4m - (turn % 30 * 0.1m), 1), humidity = 88 }, darkness = 93 + (turn % 6), lamp = new { power = 125, on = true } };
-            await File.WriteAllTextAsync(Path.Combine(files, DemoShow.GardenFile), JsonSerializer.Serialize(garden), stop);
+            web.Step();
         }
     }
 }

@@ -14,18 +14,18 @@ namespace SideLamp.StandIns;
 public static class DemoShow
 {
     /// <summary>What its feeds read ends on these; the other shipped files are pictures.</summary>
-    public static readonly ImmutableArray<string> Sources = [".txt", ".csv", ".json"];
+    public static readonly ImmutableArray<string> Sources = [".txt", ".csv"];
 
     public const string ClothFile = "on-the-cloth.txt";
     public const string SightingsFile = "sightings.csv";
-    public const string GardenFile = "garden.json";
 
     /// <param name="files">The folder that holds the demo's files, which the stand-ins change.</param>
+    /// <param name="web">Where the stand-in for the web is, such as <c>http://127.0.0.1:7311</c>.</param>
     /// <param name="token">Of the one output.</param>
     /// <param name="portrait">A stored picture for one of the guests.</param>
     /// <param name="logo">The club's logo.</param>
     /// <param name="mark">The club's logo without its letters.</param>
-    public static Show Make(string files, string token, AssetId portrait, AssetId logo, AssetId mark) =>
+    public static Show Make(string files, string web, string token, AssetId portrait, AssetId logo, AssetId mark) =>
         new(
             "The Lantern Cloth",
             Canvas.FullHd,
@@ -80,15 +80,15 @@ public static class DemoShow
                     "c",
                     Words(("code", "https://hollow-lane.example/count"), ("title", "Count moths with us"), ("below", "Hollow Lane Moth Club"))
                 ),
-                Graphic("club", "Club logo", "logo-bug", "upper-right", "l", Words(("below", ""))),
+                Graphic("club", "Club logo", "logo-bug", "upper-right", "l", Words(("below", "{% if moon.night.rise %}moon up at {{ moon.night.rise }}{% endif %}"))),
                 Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "{{ timers.ends }}"), ("label", "until the lamp goes out"), ("left", "94"))),
                 Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "{{ timers.lamp }}"), ("label", "the lamp has been lit"))),
                 Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
                 Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
-                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}{% unless forloop.last %}  ·  {% endunless %}{% endfor %}"))),
-                Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "The hedge was cut too early again; the ivy is in flower."))),
+                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}{% unless forloop.last %}  ·  {% endunless %}{% endfor %}{% for row in gardens.rows limit: 3 %}  ·  {{ row.garden }}: {{ row.moths_tonight }}{% endfor %}"))),
+                Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "{{ notes.title | default: \"The hedge was cut too early again; the ivy is in flower.\" }}"))),
                 Graphic(
                     "soon",
                     "Starting soon",
@@ -97,15 +97,20 @@ public static class DemoShow
                     "q",
                     Words(("over", "The Lantern Cloth begins in"), ("time", "{{ timers.soon }}"), ("title", "Moths at the cloth, with Odalys Thrupp"), ("done", "58"))
                 ),
-                Graphic("break", "Short break", "short-break", "full-frame", "b", Words(("title", "Fetching tea"), ("below", "back when the kettle has boiled"))),
-                Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}"))),
+                Graphic("break", "Short break", "short-break", "full-frame", "b", Words(("title", "Fetching tea"), ("below", "back when the kettle has boiled{% if questions.rows.size > 1 %} · {{ questions.rows.size }} questions wait{% endif %}"))),
+                Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}{% for guest in guests.rows %}\n{{ guest.name }}, {{ guest.role }}{% endfor %}"))),
             ],
             [
                 new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200)),
                 new Feed(new FeedId("species"), "Still to see", Path.Combine(files, "still-to-see.txt"), Duration.FromSeconds(1)),
                 new Feed(new FeedId("thanks"), "Thanks", Path.Combine(files, "thanks.txt"), Duration.FromSeconds(5)),
                 new Feed(new FeedId("sightings"), "Sightings", Path.Combine(files, SightingsFile), Duration.FromSeconds(1), SourceKind.Csv),
-                new Feed(new FeedId("garden"), "Garden readings", Path.Combine(files, GardenFile), Duration.FromSeconds(1), SourceKind.Json),
+                Web(web, "garden", "Garden readings", GardenSources.Garden, 2, SourceKind.Json),
+                Web(web, "notes", "Field notes", GardenSources.Notes, 10, SourceKind.News),
+                Web(web, "moon", "Moonrise", GardenSources.Moon, 60, SourceKind.Xml),
+                Web(web, "gardens", "Other gardens", GardenSources.Gardens, 10, SourceKind.Csv),
+                Web(web, "guests", "Guests", GardenSources.Guests, 30, SourceKind.Sheet),
+                Web(web, "questions", "Questions", GardenSources.Questions, 2, SourceKind.Json),
             ],
             [new Output(new OutputId("main"), "Main picture", token)],
             LiveEdits: false,
@@ -142,6 +147,9 @@ public static class DemoShow
                 new Timer(new TimerId("soon"), "Starting soon", TimerKind.Down, Duration.FromMinutes(5), LocalTime.Noon, AtZero.Stop, new CueId("opening")),
             ],
         };
+
+    private static Feed Web(string web, string id, string name, string source, int seconds, SourceKind kind) =>
+        new(new FeedId(id), name, $"{web}/{source}", Duration.FromSeconds(seconds), kind, Private: true);
 
     private static TimerSetting Runs(string timer) => new(new TimerId(timer), TimerAct.Restart);
 

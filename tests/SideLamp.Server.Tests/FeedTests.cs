@@ -149,7 +149,7 @@ public sealed class FeedTests
         Assert.Equal(HttpStatusCode.Conflict, (await Push("PUT", "/rows/0/count", "5", "text/plain")).Code);
         await Answer(server, "PATCH", "/api/feeds/night", """{"revision":9000000000000000,"paused":false}""");
         var reads = await Answer(server, "GET", "/api/feeds/night/reads", "");
-        Assert.Equal(("changed", "changed"), (reads[0]!["result"]!.GetValue<string>(), reads[reads.AsArray().Count - 1]!["result"]!.GetValue<string>()));
+        Assert.Equal(("changed", "changed"), (reads["reads"]![0]!["result"]!.GetValue<string>(), reads["reads"]!.AsArray()[^1]!["result"]!.GetValue<string>()));
         await server.Kill();
         await server.Restart();
         await Push("PUT", "/rows/0/seen by", "Ilse", "text/plain");

@@ -47,7 +47,7 @@ public sealed record FeedCondition(Instant? ReadAt, string? Trouble, string? Not
     public static FeedCondition Unknown { get; } = new(null, null);
 
     /// <summary>The same, from when trouble began for the first time until it is over.</summary>
-    public FeedCondition InTrouble(string trouble, Instant at) => this with { Trouble = trouble, TroubleSince = TroubleSince ?? at };
+    public FeedCondition InTrouble(string trouble, Instant at) => this with { Trouble = trouble, TroubleSince = TroubleSince ?? at, Note = null };
 
     /// <param name="value">Its last good words; null = it has never brought any.</param>
     /// <param name="staleSince">Since when it counts as stale; null = it does not.</param>

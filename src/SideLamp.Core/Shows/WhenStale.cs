@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Shows;
@@ -10,6 +11,7 @@ public sealed record WhenStale(string? Words = null, Duration? DarkAfter = null)
     private const int LongestWords = 400;
 
     /// <summary>What is wrong with it; null = nothing.</summary>
+    [JsonIgnore]
     public Fault? Fault =>
         (Words is null) == (DarkAfter is null) ? new Fault("/whenStale", "Other words, or dark after a time: one of the two.")
         : Words is { } words && (words.Length > LongestWords || string.IsNullOrWhiteSpace(words) || Feeds.Placeholders.Has(words)) ? new Fault("/whenStale/words", $"The words in place of stale ones are 1 to {LongestWords} letters, without placeholders.")

@@ -36,6 +36,11 @@ public sealed record LookedAt(SourceKind Kind, string? CameIn, int Bytes, Immuta
 /// <param name="Count">How many rows there are in all.</param>
 public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows);
 
+/// <summary>What a feed's source brought lately.</summary>
+/// <param name="CameIn">With the last read that brought anything; null = none has.</param>
+/// <param name="Reads">The last twenty, the last one last.</param>
+public sealed record ReadsView(CameIn? CameIn, ImmutableArray<FeedRead> Reads);
+
 internal static class FeedEndpoints
 {
     private const int MostRows = 500;
@@ -72,7 +77,7 @@ internal static class FeedEndpoints
             )
             .WithName("getRows")
             .ProducesProblem(404);
-        api.MapGet("/feeds/{id}/reads", (string id, FeedReads reads) => reads.Of(new FeedId(id)).ToImmutableArray()).WithName("getReads");
+        api.MapGet("/feeds/{id}/reads", (string id, FeedReads reads) => new ReadsView(reads.CameIn(new FeedId(id)), [.. reads.Of(new FeedId(id))])).WithName("getReads");
         api.MapFeedKeys();
         api.MapPost("/feeds/find", async (FindWish wish, FileFinder finder) => (await finder.Find(wish.Name, wish.Bytes)).ToImmutableArray()).WithName("findFile");
         api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
@@ -93,26 +98,21 @@ internal static class FeedEndpoints
     private static LookedAt LookAt(LookWish wish, byte[] bytes)
     {
         var kind = wish.Kind ?? SourceKind.Text;
-        string? text = null;
+        CameIn? cameIn = null;
         try
         {
-            text = TextOf(bytes);
+            cameIn = CameIn.Of(bytes);
             kind = wish.Kind ?? Source.Recognised(bytes, wish.Path ?? "").Kind;
             var form = new SourceForm(kind, string.IsNullOrEmpty(wish.Rows) ? null : wish.Rows, wish.FirstRow ?? FirstRow.Seen);
             RefusedException.ThrowIfAny(form.Faults());
             var read = Source.Read(bytes, form);
-            return new LookedAt(kind, text, bytes.Length, [.. read.Tables.Select((_, at) => RowsOf(new FeedId("feed"), read.Tables, at, 0, RowsLookedAt))], read.Notes, null);
+            return new LookedAt(kind, cameIn.Text, bytes.Length, [.. read.Tables.Select((_, at) => RowsOf(new FeedId("feed"), read.Tables, at, 0, RowsLookedAt))], read.Notes, null);
         }
         catch (UnreadableException error)
         {
-            return new LookedAt(kind, text, bytes.Length, [], [], error.Message);
+            return new LookedAt(kind, cameIn?.Text, bytes.Length, [], [], error.Message);
         }
     }
-
-    /// <summary>What can be shown of what came in; null for what is no text.</summary>
-    private static string? TextOf(byte[] bytes) => SourceText.Of(bytes.Length > LongestShown * 4 ? bytes[..(LongestShown * 4)] : bytes) is { } text ? Spelling.Clean(text.Length > LongestShown ? text[..LongestShown] : text) : null;
-
-    private const int LongestShown = 8000;
 
     private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count)
     {

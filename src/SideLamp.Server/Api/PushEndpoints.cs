@@ -71,7 +71,7 @@ internal static class PushEndpoints
 
         try
         {
-            var (tables, notes) = pushed.Push(feed, before => change(body, place, before));
+            var (tables, notes) = pushed.Push(feed, body.Bytes, before => change(body, place, before));
             return new PushReceipt(tables[0].RowCount, tables[0].Columns.Length, notes);
         }
         catch (UnreadableException error)

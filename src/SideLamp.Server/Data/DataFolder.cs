@@ -191,7 +191,7 @@ public sealed class DataFolder : IDisposable
     {
         var clock = new EngineClock(new AwakeOrAsleep());
         File.Mark();
-        var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(), clock.Now);
+        var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(options.StandInPort), clock.Now);
         var kept = made with { Show = Revoked.Obeyed(made.Show) };
         clock.GoOnFrom(kept.Air.Now);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
@@ -231,7 +231,7 @@ public sealed class DataFolder : IDisposable
     /// <summary>EAGAIN of flock(2): somebody else holds the lock.</summary>
     private static bool IsHeld(IOException error) => error.HResult == 11;
 
-    private Show MakeDemo()
+    private Show MakeDemo(int webPort)
     {
         var shipped = Path.Combine(AppContext.BaseDirectory, "demo");
         Directory.CreateDirectory(DemoFiles);
@@ -241,9 +241,11 @@ public sealed class DataFolder : IDisposable
             System.IO.File.WriteAllBytes(Path.Combine(DemoFiles, Path.GetFileName(file)), System.IO.File.ReadAllBytes(file));
         }
 
+        StandInPort.Keep(_folder, webPort);
         AssetId Bring(string file, string name) => Intake.Keep(Assets, System.IO.File.ReadAllBytes(Path.Combine(shipped, file)), name).Id;
         return DemoShow.Make(
             DemoFiles,
+            $"http://127.0.0.1:{webPort}",
             Ids.Secret(),
             Bring("ilse.png", "Ilse Okonjo-Marsh"),
             Bring("hollow-lane.svg", "Hollow Lane Moth Club"),

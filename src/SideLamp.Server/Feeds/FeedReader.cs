@@ -60,6 +60,7 @@ public abstract class FeedReader(Feed feed, FeedReads reads, ShowLoop loop, Engi
     /// <summary>What these bytes make.</summary>
     protected FeedReading ReadingOf(byte[] bytes)
     {
+        reads.Take(feed.Id, bytes);
         try
         {
             var content = Source.Read(bytes, feed.Form);

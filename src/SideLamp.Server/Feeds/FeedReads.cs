@@ -3,6 +3,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Tables;
 
 namespace SideLamp.Server.Feeds;
 
@@ -26,12 +27,30 @@ public enum ReadResult
 /// <param name="Why">Of what failed, in a sentence; null otherwise.</param>
 public sealed record FeedRead(Instant At, Duration Took, ReadResult Result, string? Why);
 
-/// <summary>The last reads of each feed in this run of the server.</summary>
+/// <summary>What came in, as it can be shown.</summary>
+/// <param name="Text">The first part of it; null where it is no text.</param>
+/// <param name="Bytes">How many there are.</param>
+public sealed record CameIn(string? Text, int Bytes)
+{
+    private const int Longest = 8000;
+
+    public static CameIn Of(byte[] bytes) =>
+        new(SourceText.Of(bytes.Length > Longest * 4 ? bytes[..(Longest * 4)] : bytes) is { } text ? Spelling.Clean(text.Length > Longest ? text[..Longest] : text) : null, bytes.Length);
+}
+
+/// <summary>The last reads of each feed in this run of the server, and what came in with the last of them that brought anything.</summary>
 public sealed class FeedReads
 {
     public const int Most = 20;
 
     private readonly ConcurrentDictionary<FeedId, ImmutableList<FeedRead>> _reads = new();
+
+    private readonly ConcurrentDictionary<FeedId, CameIn> _cameIn = new();
+
+    /// <summary>Null = nothing has come in yet.</summary>
+    public CameIn? CameIn(FeedId feed) => _cameIn.GetValueOrDefault(feed);
+
+    public void Take(FeedId feed, byte[] bytes) => _cameIn[feed] = Feeds.CameIn.Of(bytes);
 
     /// <summary>The last one last.</summary>
     public ImmutableList<FeedRead> Of(FeedId feed) => _reads.GetValueOrDefault(feed, []);

@@ -1,6 +1,6 @@
 using System.Collections.Immutable;
 using System.Net.Http.Headers;
-using System.Text.Json;
+using System.Text;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Tables;
 
@@ -21,7 +21,7 @@ internal sealed record PushedBody(Feed Feed, string MediaType, byte[] Bytes, Imm
             try
             {
                 var form = await request.ReadFormAsync();
-                return new PushedBody(feed, "", [], [.. form.Select(field => (field.Key, field.Value.ToString()))]);
+                return new PushedBody(feed, "", Encoding.UTF8.GetBytes(string.Join('\n', form.Select(field => $"{field.Key}: {field.Value}"))), [.. form.Select(field => (field.Key, field.Value.ToString()))]);
             }
             catch (InvalidDataException error)
             {

@@ -15,9 +15,10 @@ public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads read
     private readonly ConcurrentDictionary<FeedId, State> _states = new();
 
     /// <summary>Takes a push.</summary>
+    /// <param name="bytes">As they came.</param>
     /// <param name="change">What it makes of the tables that are there.</param>
     /// <exception cref="UnreadableException">It cannot be done; all stands as it was.</exception>
-    public SourceTables Push(Feed feed, Func<ImmutableArray<Table>, SourceTables> change)
+    public SourceTables Push(Feed feed, byte[] bytes, Func<ImmutableArray<Table>, SourceTables> change)
     {
         var state = _states.GetOrAdd(feed.Id, _ => new State());
         lock (state)
@@ -27,6 +28,7 @@ public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads read
             var content = change(before);
             var isSame = content.Tables.SequenceEqual(before);
             (state.Content, state.At) = (content, clock.Now);
+            reads.Take(feed.Id, bytes);
             reads.Add(feed.Id, new FeedReading.Found(content), isSame, state.At, state.At - began);
             Tell(feed, state);
             return content;

@@ -20,7 +20,7 @@ public sealed class FoldingTests
     private static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
     private static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face));
     private static readonly Folding Folding = new(Book, Shelf);
-    private static readonly Show Demo = DemoShow.Make("/tmp", "t", new("a.png"), new("b.svg"), new("c.svg"));
+    private static readonly Show Demo = DemoShow.Make("/tmp", "http://127.0.0.1:7311", "t", new("a.png"), new("b.svg"), new("c.svg"));
     private static readonly GraphicId Names = new("names");
 
     private Instant _now = Instant.FromUtc(2026, 6, 20, 21, 30);

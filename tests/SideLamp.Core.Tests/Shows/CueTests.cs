@@ -8,7 +8,7 @@ namespace SideLamp.Core.Tests.Shows;
 /// <summary>Cues and keys of a show, checked when they are kept.</summary>
 public sealed class CueTests
 {
-    private static readonly Show Demo = DemoShow.Make("/tmp", "token", new("p.png"), new("l.svg"), new("m.svg"));
+    private static readonly Show Demo = DemoShow.Make("/tmp", "http://127.0.0.1:7311", "token", new("p.png"), new("l.svg"), new("m.svg"));
 
     [Fact]
     public void The_demo_is_valid_and_each_key_belongs_to_one_thing()

@@ -11,7 +11,7 @@ namespace SideLamp.Core.Tests.Shows;
 
 public sealed class HistoryTests
 {
-    private static readonly Show Demo = DemoShow.Make("/demo", "token", new AssetId("a.png"), new AssetId("b.svg"), new AssetId("c.svg"));
+    private static readonly Show Demo = DemoShow.Make("/demo", "http://127.0.0.1:7311", "token", new AssetId("a.png"), new AssetId("b.svg"), new AssetId("c.svg"));
 
     /// <summary>Edits of different kinds, told by small numbers.</summary>
     private static Show Edited(Show show, int kind, int at)

@@ -4,6 +4,86 @@
  */
 
 export interface paths {
+    "/push/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pushTable"];
+        post: operations["pushTable"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/push/{id}/rows": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pushNewRow"];
+        post: operations["pushNewRow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/push/{id}/rows/{row}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pushRow"];
+        post: operations["pushRow"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/push/{id}/rows/{row}/{column}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["pushCell"];
+        post: operations["pushCell"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/health": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHealth"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/live": {
         parameters: {
             query?: never;
@@ -404,6 +484,54 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/feeds/{id}/reads": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getReads"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}/key": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getFeedKey"];
+        put: operations["putFeedKey"];
+        post?: never;
+        delete: operations["deleteFeedKey"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/feeds/{id}/push": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getPush"];
+        put?: never;
+        post: operations["renewPush"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds/find": {
         parameters: {
             query?: never;
@@ -746,6 +874,11 @@ export interface components {
             brand: components["schemas"]["Brand"];
             files: components["schemas"]["PackedFile"][];
         };
+        CameIn: {
+            text?: null | string;
+            /** Format: int32 */
+            bytes: number;
+        };
         Canvas: {
             /** Format: int32 */
             width: number;
@@ -921,6 +1054,11 @@ export interface components {
             align: components["schemas"]["TextAlign"];
             program: components["schemas"]["TimerProgram"];
         };
+        DiskHealth: {
+            isKept: boolean;
+            /** Format: int64 */
+            freeBytes?: null | number;
+        };
         Draft: {
             graphic: components["schemas"]["GraphicId"];
             card: components["schemas"]["CardId"];
@@ -969,6 +1107,7 @@ export interface components {
             paused: boolean;
             /** @default false */
             private: boolean;
+            staleAfter?: number;
         };
         FeedEdit: {
             /** Format: int64 */
@@ -981,10 +1120,17 @@ export interface components {
             firstRow?: null | components["schemas"]["FirstRow"];
             paused?: null | boolean;
             private?: null | boolean;
+            staleAfter?: components["schemas"]["MaybeOfDuration"];
         };
         /** @enum {unknown} */
         FeedHealth: "waiting" | "loading" | "fresh" | "stale" | "failing" | "paused";
         FeedId: string;
+        FeedRead: {
+            at: components["schemas"]["Instant"];
+            took: components["schemas"]["Duration"];
+            result: components["schemas"]["ReadResult"];
+            why?: null | string;
+        };
         FeedShape: {
             id: components["schemas"]["FeedId"];
             tables: components["schemas"]["TableShape"][];
@@ -1080,6 +1226,7 @@ export interface components {
             cycle?: components["schemas"]["MaybeOfCycle"];
             attention?: components["schemas"]["MaybeOfAttention"];
             sound?: components["schemas"]["MaybeOfSound"];
+            whenStale?: components["schemas"]["MaybeOfWhenStale"];
             nextKey?: components["schemas"]["MaybeOfstring"];
         };
         GraphicId: string;
@@ -1111,6 +1258,7 @@ export interface components {
             countKeys: {
                 [key: string]: components["schemas"]["CountKeys"];
             };
+            whenStale?: null | components["schemas"]["WhenStale"];
         };
         HeadView: {
             name: string;
@@ -1124,6 +1272,13 @@ export interface components {
             designScale: number;
             graphicsSafe: components["schemas"]["Box"];
             actionSafe: components["schemas"]["Box"];
+        };
+        HealthView: {
+            well: boolean;
+            trouble: string[];
+            outputs: components["schemas"]["OutputHealth"][];
+            feeds: components["schemas"]["SourceHealth"][];
+            disk: components["schemas"]["DiskHealth"];
         };
         HushView: {
             since: components["schemas"]["Instant"];
@@ -1179,6 +1334,18 @@ export interface components {
             area?: null | components["schemas"]["Box"];
             /** Format: int64 */
             revision: number;
+        };
+        KeyView: {
+            name?: null | string;
+            masked?: null | string;
+            inAddress: boolean;
+            origin?: null | string;
+        };
+        KeyWish: {
+            name: string;
+            value: string;
+            /** @default false */
+            inAddress: boolean;
         };
         Leg: {
             path: components["schemas"]["LegPath"];
@@ -1241,6 +1408,8 @@ export interface components {
             rows?: null | string;
             firstRow?: null | components["schemas"]["FirstRow"];
             private?: null | boolean;
+            key?: null | components["schemas"]["KeyWish"];
+            feed?: string;
         };
         Loudness: {
             /** Format: double */
@@ -1271,6 +1440,10 @@ export interface components {
             level: number;
         };
         MaybeOfstring: null | string;
+        MaybeOfWhenStale: null | {
+            words?: null | string;
+            darkAfter?: number;
+        };
         /** @enum {unknown} */
         MediaKind: "still" | "video" | "animation";
         /** @enum {unknown} */
@@ -1361,6 +1534,14 @@ export interface components {
             revision: number;
             name?: null | string;
             sounds?: null | boolean;
+        };
+        OutputHealth: {
+            id: components["schemas"]["OutputId"];
+            name: string;
+            /** Format: int32 */
+            pages: number;
+            /** Format: int32 */
+            behind: number;
         };
         OutputId: string;
         PackedFile: {
@@ -1750,6 +1931,23 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        PushReceipt: {
+            /** Format: int32 */
+            rows: number;
+            /** Format: int32 */
+            columns: number;
+            notes: string[];
+        };
+        PushView: {
+            path: string;
+            key: string;
+        };
+        /** @enum {unknown} */
+        ReadResult: "changed" | "same" | "missing" | "failed";
+        ReadsView: {
+            cameIn?: null | components["schemas"]["CameIn"];
+            reads: components["schemas"]["FeedRead"][];
+        };
         Receipt: {
             /** Format: int64 */
             revision: number;
@@ -1978,6 +2176,14 @@ export interface components {
             source: string;
             /** Format: double */
             level: number;
+        };
+        SourceHealth: {
+            id: components["schemas"]["FeedId"];
+            name: string;
+            health: components["schemas"]["FeedHealth"];
+            readAt?: null | components["schemas"]["Instant"];
+            changedAt?: null | components["schemas"]["Instant"];
+            trouble?: null | string;
         };
         /**
          * @default text
@@ -2241,6 +2447,10 @@ export interface components {
             k: string;
             build: string;
         };
+        WhenStale: {
+            words?: null | string;
+            darkAfter?: number;
+        };
     };
     responses: never;
     parameters: never;
@@ -2250,6 +2460,436 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    pushTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushTable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushNewRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushNewRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushRow: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushCell: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pushCell: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getHealth: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthView"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HealthView"];
+                };
+            };
+        };
+    };
     live: {
         parameters: {
             query?: never;
@@ -3409,6 +4049,187 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RowsView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getReads: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReadsView"];
+                };
+            };
+        };
+    };
+    getFeedKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"];
+                };
+            };
+        };
+    };
+    putFeedKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KeyWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteFeedKey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeyView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getPush: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renewPush: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PushView"];
                 };
             };
             /** @description Not Found */

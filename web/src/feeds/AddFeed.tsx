@@ -8,11 +8,14 @@ import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { inputLook } from '../ui/inputLook';
+import { Tick } from '../ui/Tick';
 import { Consent } from './Consent';
 import { FeedForm, type Form } from './FeedForm';
+import { KeyFields, noKey, type KeyWish } from './KeyFields';
 import { RowsTable } from './RowsTable';
 import { useLook } from './useLook';
 import { useSettled } from './useSettled';
+import { isWeb, pushed } from './way';
 
 /** A new feed: its file is looked at, and shown with what it makes, before anything is kept. */
 export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
@@ -21,15 +24,18 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   const [path, setPath] = useState(begun);
   const [typedName, setName] = useState<string | null>(null);
   const [form, setForm] = useState<Partial<Form>>({});
+  const [isPushed, setPushed] = useState(false);
   const wanted = path.trim();
   const settled = useSettled(wanted);
   const [agreed, setAgreed] = useState(false);
   const whole = isWhole(wanted);
-  const look = useLook(isWhole(settled) ? { path: settled, private: agreed, ...form } : null);
+  const [key, setKey] = useState<KeyWish | null>(null);
+  const given = key?.value ? key : undefined;
+  const look = useLook(isWhole(settled) ? { path: settled, private: agreed, key: given, ...form } : null);
   // What was made of another file, or of half its name, says nothing of this one.
-  const isOfThis = whole && settled === wanted && !look.isOld;
+  const isOfThis = whole && !isPushed && settled === wanted && !look.isOld;
   const { looked, refused, isPrivate } = isOfThis ? look : { looked: undefined, refused: null, isPrivate: false };
-  const name = typedName ?? nameOf(wanted);
+  const name = typedName ?? (isPushed ? '' : nameOf(wanted));
   const word = freeWord(
     wordOf(name),
     feeds.map((feed) => feed.id),
@@ -41,7 +47,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   const add = async (): Promise<void> => {
     const { rows, firstRow } = form;
     const wish = { id: word, name, path: wanted, kind: kind ?? kindOfName(wanted), rows: rows ?? undefined, firstRow };
-    if (!(await edits.addFeed({ ...wish, private: agreed }))) return;
+    if (!(await edits.addFeed(isPushed ? { id: word, name, path: pushed } : { ...wish, private: agreed }))) return;
+    if (given && !isPushed) await edits.feedKey(word, given);
     onDone();
     navigate(`/feeds/${word}`);
   };
@@ -58,7 +65,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
           </div>
           <Dialog.Description className="text-quiet">
             A text, checklist, table (CSV), workbook (XLSX), JSON, XML or news: a file that something else writes, or an
-            address on the web. A spreadsheet on the web has an address that gives CSV or XLSX.
+            address on the web. A spreadsheet on the web has an address that gives CSV or XLSX. Or other programs send
+            it.
           </Dialog.Description>
           <div className="grid grid-cols-[1.6fr_1fr] gap-3">
             <Field
@@ -69,7 +77,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
                   autoFocus
                   spellCheck={false}
                   placeholder="/home/me/stream/now.txt or https://…"
-                  value={path}
+                  value={isPushed ? '' : path}
+                  disabled={isPushed}
                   onChange={(event) => {
                     setPath(event.target.value);
                     setForm({});
@@ -93,6 +102,23 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
             />
           </div>
           <div className="flex min-h-0 min-w-0 flex-col gap-2">
+            <div className="flex flex-wrap gap-x-5 gap-y-1">
+              <Tick checked={isPushed} onChange={setPushed}>
+                Other programs send it
+              </Tick>
+              {isWeb(wanted) && !isPushed && (
+                <Tick checked={key !== null} onChange={(on) => setKey(on ? noKey : null)}>
+                  It asks for a key
+                </Tick>
+              )}
+            </div>
+            {isPushed && (
+              <p className="text-quiet">
+                It gets an address and a key of its own: any program or script that can send a web request fills it,
+                whole, row by row or cell by cell.
+              </p>
+            )}
+            {key && !isPushed && <KeyFields wish={key} onChange={setKey} />}
             {refused && <p className="text-quiet">{refused}</p>}
             {(isPrivate || agreed) && <Consent agreed={agreed} onChange={setAgreed} />}
             {kind && (
@@ -119,8 +145,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
             <Button kind="bare" onClick={onDone}>
               Never mind
             </Button>
-            <Button kind="cool" disabled={!word || !(looked ?? refused)} onClick={() => void add()}>
-              Read it
+            <Button kind="cool" disabled={!word || !(isPushed || looked || refused)} onClick={() => void add()}>
+              {isPushed ? 'Make it' : 'Read it'}
             </Button>
           </div>
         </Dialog.Content>

@@ -1,29 +1,48 @@
+import clsx from 'clsx';
+import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { Button } from '../ui/Button';
 
 interface Props {
-  looked: Schemas['LookedAt'] | undefined;
-  /** Why it cannot be had, in a sentence. */
-  refused: string | null;
+  /** Null or left out: nothing has come in yet. */
+  came: Schemas['CameIn'] | null | undefined;
   /** Tried in its place; null = nothing is tried. */
   sample: string | null;
   onSample(sample: string | null): void;
 }
 
 /** What came in, as it stands in the source; or a sample of one's own, to see what it would make. */
-export function CameIn({ looked, refused, sample, onSample }: Props) {
+export function CameIn({ came, sample, onSample }: Props) {
+  const lines = useNewLines(came?.text ?? '');
+  const count = lines.filter(({ isNew }) => isNew).length;
   return (
     <section
       aria-label="What came in"
       className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)_auto] gap-2 rounded-[14px] bg-panel p-3"
     >
       <div className="flex items-baseline justify-between gap-2">
-        <h2 className="font-semibold">{sample === null ? 'What came in' : 'A sample of yours'}</h2>
-        {looked && sample === null && <span className="text-[11.5px] text-quiet">{sizeOf(looked.bytes)}</span>}
+        <h2 className="font-semibold whitespace-nowrap">{sample === null ? 'What came in' : 'A sample of yours'}</h2>
+        {came && sample === null && (
+          <span
+            className="text-[11.5px] whitespace-nowrap text-quiet"
+            title={count > 0 ? 'Lines that were not there before, and the size' : 'The size'}
+          >
+            {count > 0 ? `${count} new · ` : ''}
+            {sizeOf(came.bytes)}
+          </span>
+        )}
       </div>
       {sample === null ? (
         <pre className="min-h-0 overflow-auto font-mono text-[11.5px] leading-normal break-words whitespace-pre-wrap text-quiet">
-          {refused ?? (looked && (looked.cameIn ?? 'No text: see the table.'))}
+          {!came
+            ? 'Nothing has come in yet.'
+            : came.text == null
+              ? 'No text: see the table.'
+              : lines.map(({ line, isNew }, at) => (
+                  <span key={at} className={clsx(isNew && 'bg-raised text-ink')}>
+                    {line + '\n'}
+                  </span>
+                ))}
         </pre>
       ) : (
         <textarea
@@ -36,7 +55,7 @@ export function CameIn({ looked, refused, sample, onSample }: Props) {
         />
       )}
       {sample === null ? (
-        <Button kind="bare" className="justify-self-start px-2!" onClick={() => onSample(looked?.cameIn ?? '')}>
+        <Button kind="bare" className="justify-self-start px-2!" onClick={() => onSample(came?.text ?? '')}>
           Try with a sample
         </Button>
       ) : (
@@ -49,6 +68,15 @@ export function CameIn({ looked, refused, sample, onSample }: Props) {
       )}
     </section>
   );
+}
+
+/** The lines of a text, and which of them were not there the last time it was another one. */
+function useNewLines(text: string): { line: string; isNew: boolean }[] {
+  const [seen, setSeen] = useState<{ text: string; before: ReadonlySet<string> | null }>({ text, before: null });
+  if (seen.text !== text) setSeen({ text, before: seen.text ? new Set(seen.text.split('\n')) : null });
+  return text
+    .split('\n')
+    .map((line) => ({ line, isNew: !!seen.before && line.trim() !== '' && !seen.before.has(line) }));
 }
 
 function sizeOf(bytes: number): string {

@@ -8,6 +8,7 @@ import { ageText } from '../show/format';
 import { useShow } from '../show/show';
 import { healthNames, isTrouble, rankOf } from './health';
 import { kindNames } from './kinds';
+import { pushed } from './way';
 
 const signs: Record<Schemas['FeedHealth'], LucideIcon> = {
   fresh: Check,
@@ -40,9 +41,11 @@ export function FeedList({ chosen }: { chosen: string }) {
               <span className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] gap-0.5">
                 <span className="flex items-baseline justify-between gap-2">
                   <b className="truncate font-semibold">{feed.name}</b>
-                  <span className="shrink-0 text-[11px] text-faint">{kindNames[feed.kind]}</span>
+                  <span className="shrink-0 text-[11px] text-faint">
+                    {feed.path === pushed ? 'sent by programs' : kindNames[feed.kind]}
+                  </span>
                 </span>
-                <Ages state={states.get(feed.id)} />
+                <Ages state={states.get(feed.id)} verb={feed.path === pushed ? 'sent' : 'read'} />
               </span>
             </Link>
           </li>
@@ -59,15 +62,19 @@ export function Sign({ health }: { health: Schemas['FeedHealth'] }) {
 }
 
 /** How it is doing, and since when: its trouble in words, else its ages. */
-function Ages({ state }: { state: Schemas['FeedView'] | undefined }) {
+function Ages({ state, verb }: { state: Schemas['FeedView'] | undefined; verb: string }) {
   const now = useNow();
   if (!state) return null;
   if (isTrouble(state.health)) return <span className="line-clamp-2 text-[11.5px] text-orchid">{state.trouble}</span>;
   if (state.health !== 'fresh') return <span className="text-[11.5px] text-quiet">{healthNames[state.health]}</span>;
   return (
     <span className="truncate text-[11.5px] text-quiet">
-      read {ageText(now - state.readAt!)}
-      {state.changedAt != null && ` · changed ${ageText(now - state.changedAt)}`}
+      {[
+        state.readAt != null && `${verb} ${ageText(now - state.readAt)}`,
+        state.changedAt != null && `changed ${ageText(now - state.changedAt)}`,
+      ]
+        .filter(Boolean)
+        .join(' · ')}
     </span>
   );
 }

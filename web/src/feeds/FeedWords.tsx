@@ -6,6 +6,8 @@ import { usePicture } from '../monitor/usePicture';
 import { ShownBy, usersOf } from '../show/ShownBy';
 import { takesFrom } from '../show/feedWords';
 import { useShow } from '../show/show';
+import { WhenStale } from '../show/WhenStale';
+import { Choose } from '../ui/Choose';
 import { toast } from '../ui/toast';
 
 interface Props {
@@ -21,13 +23,28 @@ export function FeedWords({ feed, table, rows }: Props) {
   // Other tables of a source are called by their names.
   const first = rows > 1 && table?.columns[0]?.word.split(/[.[]/).length === 2 ? table.columns[0] : undefined;
   const users = usersOf(show, (words) => takesFrom(feed, words));
+  const [chosen, setChosen] = useState('');
+  const shown = users.find(({ id }) => id === chosen) ?? users[0];
   return (
     <section
       aria-label="In the graphics"
       className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-x-hidden overflow-y-auto"
     >
-      {users[0] && <Shown graphic={users[0].id} name={users[0].name} />}
+      {shown && (
+        <>
+          {users.length > 1 && (
+            <Choose
+              label="Which graphic"
+              value={shown.id}
+              choices={users.map(({ id, name }) => [id, name] as const)}
+              onChoose={setChosen}
+            />
+          )}
+          <Shown graphic={shown.id} name={shown.name} />
+        </>
+      )}
       <ShownBy users={users} />
+      {shown && <WhenStale key={shown.id} label="If the feed goes stale, it will" graphic={shown} />}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         <h3 className="text-quiet">Put it into any words with</h3>
         <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">

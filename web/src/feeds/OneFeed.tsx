@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { Pause, Play, RefreshCw, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
@@ -16,12 +17,17 @@ import { Segmented } from '../ui/Segmented';
 import { CameIn } from './CameIn';
 import { Consent } from './Consent';
 import { FeedForm } from './FeedForm';
+import { FeedKey } from './FeedKey';
 import { Sign } from './FeedList';
 import { FeedWords } from './FeedWords';
 import { healthNames, isTrouble } from './health';
+import { HowToPush } from './HowToPush';
+import { ReadBars } from './ReadBars';
 import { RowsTable } from './RowsTable';
 import { useLook } from './useLook';
+import { useReads } from './useReads';
 import { useRows } from './useRows';
+import { isWeb, pushed } from './way';
 
 /** One feed: what came in, the table that it makes, and its words in the graphics. */
 export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
@@ -31,10 +37,8 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   const [sample, setSample] = useState<string | null>(null);
   const [chosen, setChosen] = useState(0);
   const { kind, rows, firstRow, path } = feed;
-  const look = useLook(
-    { kind, rows, firstRow, ...(sample === null ? { path, private: feed.private } : { text: sample }) },
-    sample === null ? state?.changedAt : null,
-  );
+  const look = useLook(sample === null ? null : { kind, rows, firstRow, text: sample });
+  const lately = useReads(feed.id, state?.readAt);
   const table = Math.min(chosen, Math.max(0, (shape?.tables.length ?? 0) - 1));
   const tried = sample === null ? undefined : look.looked;
   const shown = tried ? tried.tables[0]?.shape : shape?.tables[table];
@@ -56,31 +60,55 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             className="max-w-72 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
           />
           <span className="ml-auto flex items-center gap-1.5">
-            <label className="flex items-center gap-1.5 text-quiet">
-              every
+            {path !== pushed && (
+              <label className="flex items-center gap-1.5 text-quiet">
+                every
+                <KeptNumber
+                  aria-label="Look every, in seconds"
+                  min={0.1}
+                  step={0.1}
+                  className="w-14!"
+                  value={String(feed.every / 1000)}
+                  onKeep={(text, from) => edits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
+                />
+                s
+              </label>
+            )}
+            <label
+              className="flex items-center gap-1.5 text-quiet"
+              title="How long nothing may change before it counts as stale. Empty: however long."
+            >
+              stale after
               <KeptNumber
-                aria-label="Look every, in seconds"
+                aria-label="Stale when nothing changes for, in minutes"
                 min={0.1}
-                step={0.1}
+                step={1}
+                mayBeEmpty
+                placeholder="never"
                 className="w-16!"
-                value={String(feed.every / 1000)}
-                onKeep={(text, from) => edits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
+                value={feed.staleAfter == null ? '' : String(feed.staleAfter / 60_000)}
+                onKeep={(text, from) =>
+                  edits.feed(feed.id, { staleAfter: Math.round(Number(text) * 60_000) || null }, from)
+                }
               />
-              s
+              min
             </label>
             <Button kind="bare" onClick={() => void edits.feed(feed.id, { paused: !feed.paused })}>
               {feed.paused ? <Play aria-hidden size={15} /> : <Pause aria-hidden size={15} />}
-              {feed.paused ? 'Read on' : 'Pause'}
+              {feed.paused ? (path === pushed ? 'Take on' : 'Read on') : 'Pause'}
             </Button>
-            <Button disabled={feed.paused} onClick={() => void edits.readFeed(feed.id)}>
-              <RefreshCw aria-hidden size={15} /> Read now
-            </Button>
+            {path !== pushed && (
+              <Button disabled={feed.paused} onClick={() => void edits.readFeed(feed.id)}>
+                <RefreshCw aria-hidden size={15} /> Read now
+              </Button>
+            )}
             <Button kind="bare" aria-label="Delete this feed" title="Delete this feed" onClick={() => void remove()}>
               <Trash2 aria-hidden size={15} />
             </Button>
           </span>
         </div>
-        <div className="flex flex-wrap items-center gap-x-3 gap-y-1">
+        {path === pushed && <HowToPush feed={feed.id} name={feed.name} />}
+        <div className={clsx('flex flex-wrap items-center gap-x-3 gap-y-1', path === pushed && 'hidden')}>
           <KeptText
             aria-label="File or address"
             value={feed.path}
@@ -90,15 +118,19 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             onKeep={(next, from) => edits.feed(feed.id, { path: next }, from)}
             className="min-w-60 flex-1 text-quiet!"
           />
-          {(look.isPrivate || feed.private) && (
+          {isWeb(path) && <FeedKey key={path} feed={feed.id} path={path} />}
+          {isWeb(path) && (feed.private || (state && isTrouble(state.health))) && (
             <Consent agreed={feed.private} onChange={(agreed) => void edits.feed(feed.id, { private: agreed })} />
           )}
           <FeedForm form={feed} onChange={(form) => edits.feed(feed.id, form)} />
         </div>
       </div>
-      {state && <Health state={state} shape={shape?.tables[table]} />}
+      <div className="flex items-start justify-between gap-3">
+        {state ? <Health feed={feed} state={state} shape={shape?.tables[table]} /> : <span />}
+        <ReadBars reads={lately?.reads ?? []} />
+      </div>
       <div className="grid min-h-0 grid-cols-[minmax(150px,0.8fr)_minmax(0,2.2fr)_minmax(220px,1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
-        <CameIn looked={look.looked} refused={look.refused} sample={sample} onSample={setSample} />
+        <CameIn came={lately?.cameIn} sample={sample} onSample={setSample} />
         <section
           aria-label="The table"
           className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3"
@@ -150,14 +182,20 @@ function Tried({ looked }: { looked: Schemas['LookedAt'] }) {
   return <RowsTable shape={first.shape} count={first.rows.length} row={(at) => first.rows[at] ?? null} />;
 }
 
+interface HealthProps {
+  feed: Schemas['Feed'];
+  state: Schemas['FeedView'];
+  shape: Schemas['TableShape'] | undefined;
+}
+
 /** How it is doing, in a line. */
-function Health({ state, shape }: { state: Schemas['FeedView']; shape: Schemas['TableShape'] | undefined }) {
+function Health({ feed, state, shape }: HealthProps) {
   const now = useNow();
   const size = state.tables.find((one) => one.name === shape?.name);
   const facts = [
     size &&
       `${size.rows.toLocaleString()} ${size.rows === 1 ? 'row' : 'rows'}, ${size.columns} ${size.columns === 1 ? 'column' : 'columns'}`,
-    state.readAt != null && `read ${ageText(now - state.readAt)}`,
+    state.readAt != null && `${feed.path === pushed ? 'sent' : 'read'} ${ageText(now - state.readAt)}`,
     state.changedAt != null && `changed ${ageText(now - state.changedAt)}`,
   ].filter(Boolean);
   return (
@@ -166,8 +204,14 @@ function Health({ state, shape }: { state: Schemas['FeedView']; shape: Schemas['
       <span>
         <b className="font-semibold">{healthNames[state.health]}</b>{' '}
         {isTrouble(state.health) && <span className="text-orchid">{state.trouble} </span>}
-        {isTrouble(state.health) && state.changedAt != null && <span>The last good words stay. </span>}
-        {state.health === 'waiting' && <span className="text-quiet">It will be read as soon as it is there. </span>}
+        {isTrouble(state.health) && state.changedAt != null && (
+          <span>The last good words stay, where a graphic does nothing else. </span>
+        )}
+        {state.health === 'waiting' && (
+          <span className="text-quiet">
+            {feed.path === pushed ? 'Nothing has been sent yet. ' : 'It will be read as soon as it is there. '}
+          </span>
+        )}
         <span className="text-quiet">{facts.join(' · ')}</span>
         {state.note && <span className="block text-quiet">{state.note}</span>}
       </span>

@@ -9,6 +9,9 @@ import { airingOf, isLit, press } from '../show/air';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { KeptText } from '../show/KeptText';
+import { takesFrom } from '../show/feedWords';
+import { WhenStale } from '../show/WhenStale';
+import { Heading } from '../ui/Heading';
 
 import { GraphicKeys } from './GraphicKeys';
 import { Outfits } from './Outfits';
@@ -28,6 +31,10 @@ export function Inspector({
   const [, navigate] = useLocation();
   const template = templateOf(show, graphic);
   const airing = useLive((live) => airingOf(live, graphic.id));
+
+  const takes = show.feeds.some((feed) =>
+    graphic.cards.some((one) => Object.values(one.words).some((words) => takesFrom(feed.id, words))),
+  );
 
   const remove = async (): Promise<void> => {
     if (isLit(airing?.phase) && !(await askToDelete(`“${graphic.name}” is`))) return;
@@ -71,6 +78,11 @@ export function Inspector({
       {template && <Outfits graphic={graphic} template={template} />}
       <Place graphic={graphic} />
       <Timing graphic={graphic} />
+      {takes && (
+        <Heading name="Its feed">
+          <WhenStale label="If it goes stale" graphic={graphic} />
+        </Heading>
+      )}
       <SoundChoice graphic={graphic} />
       <GraphicKeys graphic={graphic} />
       <Button kind="bare" onClick={() => void toWorkshop()} className="justify-self-start">

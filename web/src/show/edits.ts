@@ -133,6 +133,22 @@ export const edits = {
     );
   },
 
+  /** What lets a feed in to its address; null = nothing any more. It is no part of the show. */
+  feedKey: (id: string, wish: Schemas['KeyWish'] | null): Promise<Schemas['KeyView'] | null> =>
+    keep(`feeds/${id}/key`, (_, signal) =>
+      answered(
+        wish
+          ? client.PUT('/api/feeds/{id}/key', { params: path(id), body: wish, signal })
+          : client.DELETE('/api/feeds/{id}/key', { params: path(id), signal }),
+      ),
+    ),
+
+  /** Another key for the programs that send a feed's values. */
+  renewPush: (id: string): Promise<Schemas['PushView'] | null> =>
+    keep(`feeds/${id}/push`, (_, signal) =>
+      answered(client.POST('/api/feeds/{id}/push', { params: path(id), signal })),
+    ),
+
   deleteFeed: async (id: string): Promise<boolean> =>
     !!(await keep(`feeds/${id}`, (_, signal) =>
       answered(client.DELETE('/api/feeds/{id}', { params: path(id), signal })),

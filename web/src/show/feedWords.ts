@@ -1,4 +1,4 @@
 /** Whether these words take something from the feed. */
 export function takesFrom(feed: string, words: string): boolean {
-  return new RegExp(`{[{%][^}]*\\b${feed}\\b`).test(words);
+  return new RegExp(`{[{%][^}]*(?<![\\w.'"])${feed}(?!\\w)`).test(words);
 }

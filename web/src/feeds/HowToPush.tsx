@@ -1,0 +1,74 @@
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { Copy, RefreshCw } from 'lucide-react';
+import { answered, client } from '../api/client';
+import { edits } from '../show/edits';
+import { ask } from '../ui/ask';
+import { Button } from '../ui/Button';
+import { toast } from '../ui/toast';
+
+/** Where programs send this feed's values, and with what key: the key is copied, and never shown. */
+export function HowToPush({ feed, name }: { feed: string; name: string }) {
+  const known = useQueryClient();
+  const queryKey = ['push', feed];
+  const { data } = useQuery({
+    queryKey,
+    queryFn: ({ signal }) => answered(client.GET('/api/feeds/{id}/push', { params: { path: { id: feed } }, signal })),
+  });
+  const address = `${location.origin}${data?.path ?? ''}`;
+  const copy = (text: string, said: string): void =>
+    void navigator.clipboard.writeText(text).then(
+      () => toast.success(said),
+      () => toast.error('The browser did not let it be copied.'),
+    );
+  const renew = async (): Promise<void> => {
+    const words = 'Programs that have the old key send nothing any more, until you give them the new one.';
+    if (!(await ask({ title: `Make a new key for “${name}”?`, words, yes: 'Make a new key' }))) return;
+    const next = await edits.renewPush(feed);
+    if (next) known.setQueryData(queryKey, next);
+  };
+  return (
+    <div className="flex flex-wrap items-center gap-x-2 gap-y-1 text-quiet">
+      <span>
+        Programs send it to{' '}
+        <code className="text-cool" title="The whole table. One row goes to …/rows/0, one cell to …/rows/0/name.">
+          {address}
+        </code>
+      </span>
+      <span className="ml-auto flex gap-1">
+        <Button kind="bare" className="px-2!" onClick={() => copy(address, 'The address is copied.')}>
+          <Copy aria-hidden size={14} /> Address
+        </Button>
+        <Button
+          kind="bare"
+          className="px-2!"
+          disabled={!data}
+          onClick={() => copy(data!.key, 'The key is copied. A program sends it as “Authorization: Bearer …”.')}
+        >
+          <Copy aria-hidden size={14} /> Key
+        </Button>
+        <Button
+          kind="bare"
+          className="px-2!"
+          disabled={!data}
+          onClick={() =>
+            copy(
+              `curl -X PUT ${address} -H 'Authorization: Bearer ${data!.key}' -H 'Content-Type: application/json' -d '[{"moth":"Brimstone","count":2}]'`,
+              'A whole command is copied, with the key in it.',
+            )
+          }
+        >
+          <Copy aria-hidden size={14} /> As a command
+        </Button>
+        <Button
+          kind="bare"
+          className="px-2!"
+          aria-label="Make a new key"
+          title="Make a new key"
+          onClick={() => void renew()}
+        >
+          <RefreshCw aria-hidden size={14} />
+        </Button>
+      </span>
+    </div>
+  );
+}
