@@ -98,3 +98,63 @@ test('ten thousand rows are scrolled through, and sixty columns are reached', as
   await rows.evaluate((frame) => frame.scrollTo(frame.scrollWidth, frame.scrollHeight));
   await expect(rows.getByRole('columnheader', { name: 'column 59' })).toBeInViewport();
 });
+
+test('programs send values with a key that is never shown, and what goes stale shows other words until it is well', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  await page.goto(`${lamp.url}/feeds`);
+  await page.getByRole('button', { name: 'Add a feed' }).click();
+  await page.getByRole('checkbox', { name: 'Other programs send it' }).click();
+  await page.getByLabel('Name', { exact: true }).fill('Score');
+  await page.getByRole('button', { name: 'Make it' }).click();
+  await expect(page.getByText('Nothing has been sent yet.')).toBeVisible();
+  await page.getByRole('button', { name: 'Key', exact: true }).click();
+  await expect(page.getByText('The key is copied.')).toBeVisible();
+  const key = await page.evaluate(() => navigator.clipboard.readText());
+  expect(await page.content()).not.toContain(key);
+  // As a program would: without an Origin.
+  const headers = { authorization: `Bearer ${key}`, 'content-type': 'application/json' };
+  const sent = await fetch(`${lamp.url}/push/score`, {
+    method: 'PUT',
+    headers,
+    body: '[{"home":"Mill Bank","points":12}]',
+  });
+  expect(sent.status).toBe(200);
+  const rows = page.getByRole('table', { name: 'Rows' });
+  await expect(rows.getByRole('cell', { name: 'Mill Bank' })).toBeVisible();
+  await expect(page.getByText('[{"home":"Mill Bank","points":12}]')).toBeVisible();
+
+  // The rule is set on the feed's own page; then the web fails on demand.
+  await page.goto(`${lamp.url}/feeds/garden`);
+  await choose(page.getByRole('combobox', { name: 'If the feed goes stale, it will' }), 'show other words');
+  await page.getByRole('textbox', { name: 'Words in place of stale ones' }).fill('The garden is out of reach');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('status').getByText('Saved', { exact: true })).toBeVisible();
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.keyboard.press('g');
+  await expect(output.getByText('11.4° · dark 93 %')).toBeVisible();
+  await page.goto(lamp.web);
+  await page.getByLabel('garden.json').selectOption('says 500');
+  await page
+    .getByRole('row', { name: /garden.json/ })
+    .getByRole('button', { name: 'Set' })
+    .click();
+  await page.goto(`${lamp.url}/feeds/garden`);
+  const bars = page.getByRole('button', { name: /^The last \d+ reads/ });
+  for (const count of [1, 2, 3]) {
+    await page.getByRole('button', { name: 'Read now' }).click();
+    await expect(bars).toHaveAccessibleName(new RegExp(`, (${count}|[4-9]) failed$`));
+  }
+  await expect(output.getByText('The garden is out of reach')).toBeVisible();
+  await expect(page.getByRole('navigation', { name: 'All feeds' }).getByRole('link').first()).toContainText(
+    'it says 500',
+  );
+  await bars.click();
+  await expect(page.getByRole('dialog', { name: 'The last reads' }).getByText('it says 500').first()).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.request.post(`${lamp.web}/faults`, { form: { source: 'garden.json', fault: 'None' } });
+  await page.getByRole('button', { name: 'Read now' }).click();
+  await expect(output.getByText('11.4° · dark 93 %')).toBeVisible();
+});

@@ -23,6 +23,11 @@ export class SideLamp {
     return `http://127.0.0.1:${this.port}`;
   }
 
+  /** Where the demo's stand-in for the web is. */
+  get web(): string {
+    return `http://127.0.0.1:${readFileSync(join(this.data, 'demo', 'web-port'), 'utf8')}`;
+  }
+
   get clothFile(): string {
     return join(this.data, 'demo', 'on-the-cloth.txt');
   }
