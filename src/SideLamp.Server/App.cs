@@ -130,10 +130,11 @@ public static class App
         services.AddSingleton<ItemBook>();
         services.AddSingleton<ShowLoop>().AddHostedService(all => all.GetRequiredService<ShowLoop>());
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
-        services.AddSingleton<FeedLook>().AddSingleton<FileFinder>().AddSingleton<FeedReads>().AddSingleton<PushedFeeds>();
+        services.AddSingleton<FeedLook>().AddSingleton<FileFinder>().AddSingleton<FeedReads>().AddSingleton<FeedBudget>().AddSingleton<PushedFeeds>();
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
+        services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
-        if (!options.Describing)
+        if (!options.Describing && !options.Cold)
         {
             services.AddHostedService<WarmUp>();
         }

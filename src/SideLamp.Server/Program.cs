@@ -21,11 +21,12 @@ var fresh = new Option<bool>("--fresh") { Description = "Throw the show in the f
 var still = new Option<bool>("--still") { Description = "Leave the demo's files alone: no stand-in writes to them." };
 var rehearsal = new Option<bool>("--rehearsal") { Description = "Let the time of the show be moved forward, to see what comes by itself." };
 var powerSafe = new Option<bool>("--power-safe") { Description = "Let each press wait for the disk, so that it survives a power cut, too. Without it a press survives a crash, and an edit both." };
-var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still, rehearsal, powerSafe };
+var cold = new Option<bool>("--cold") { Description = "Get nothing ready for the first press: for many starts in a row, as tests make them." };
+var serve = new Command("serve", "Starts Side Lamp and prints its addresses.") { data, port, empty, fresh, still, rehearsal, powerSafe, cold };
 serve.SetAction(
     (words, stop) =>
         Serve(
-            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still), words.GetValue(rehearsal), words.GetValue(powerSafe)),
+            new ServeOptions(words.GetValue(data)!, words.GetValue(port), words.GetValue(empty), words.GetValue(fresh), !words.GetValue(still), words.GetValue(rehearsal), words.GetValue(powerSafe), Cold: words.GetValue(cold)),
             stop
         )
 );

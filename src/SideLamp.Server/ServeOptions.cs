@@ -9,8 +9,9 @@ namespace SideLamp.Server;
 /// <param name="Rehearsal">Whether the time of the show can be moved forward.</param>
 /// <param name="Describing">Whether only the API's document is wanted: the build asks for it.</param>
 /// <param name="StandInPort">Where the demo's stand-in for the web listens; 0 = there is none.</param>
+/// <param name="Cold">Whether nothing is got ready for the first press: a start costs a third of the work then.</param>
 /// <param name="PowerSafe">Whether presses, too, survive a power cut; each then waits for the disk.</param>
-public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true, bool Rehearsal = false, bool PowerSafe = false, bool Describing = false, int StandInPort = 0)
+public sealed record ServeOptions(string Data, int Port, bool Empty = false, bool Fresh = false, bool StandIns = true, bool Rehearsal = false, bool PowerSafe = false, bool Describing = false, int StandInPort = 0, bool Cold = false)
 {
     public const int UsualPort = 7310;
 }

@@ -110,6 +110,8 @@ public sealed class FeedTests
         {
             var request = new HttpRequestMessage(new HttpMethod(verb), "/push/night" + path) { Content = new StringContent(body, System.Text.Encoding.UTF8, type) };
             request.Headers.Authorization = new("Bearer", with ?? key);
+            // What is refused for its size is refused before it is sent.
+            request.Headers.ExpectContinue = body.Length > 1_000_000;
             if (origin is not null)
             {
                 request.Headers.Add("Origin", origin);
@@ -183,6 +185,24 @@ public sealed class FeedTests
     }
 
     [Fact]
+    public async Task A_long_table_is_whole_again_after_a_start_though_its_source_is_gone()
+    {
+        await using var server = await RunningServer.Begin();
+        var file = Path.Combine(server.Data, "long.csv");
+        await File.WriteAllLinesAsync(file, Enumerable.Range(0, 5000).Select(row => $"{row},moth {row}").Prepend("no,name"), TestContext.Current.CancellationToken);
+        await Answer(server, "POST", "/api/feeds", $$"""{"id":"night","name":"Night","path":"{{file}}","every":100,"kind":"csv"}""");
+        await Says(server, "moth 4", "{{ night.rows[4].name }}");
+        File.Delete(file);
+        await server.Stop();
+        await server.Restart();
+        var rows = await Answer(server, "GET", "/api/feeds/night/rows?from=4999&count=1", "");
+        Assert.Equal((5000, "moth 4999"), (rows["count"]!.GetValue<int>(), rows["rows"]![0]![1]!.GetValue<string>()));
+        await Answer(server, "DELETE", "/api/feeds/night", "");
+        await server.Stop();
+        Assert.Empty(Directory.EnumerateFiles(Path.Combine(server.Data, "tables")));
+    }
+
+    [Fact]
     public async Task The_program_prints_what_a_file_makes_and_says_what_is_wrong()
     {
         var folder = Directory.CreateTempSubdirectory("sidelamp-test").FullName;
@@ -198,6 +218,13 @@ public sealed class FeedTests
         Assert.Equal((2, ""), (Run("feed", "read", file, "--as", "sheet") is var no ? no.Exit : 0, no.Said));
         Assert.Contains("no such file", Run("feed", "read", Path.Combine(folder, "nothing")).Wrong, StringComparison.Ordinal);
         Assert.Equal(2, Run("feed", "read", file, "--as", "frog").Exit);
+        // A workbook is the first thing that this process reads.
+        Assert.Contains("""{"name":"first night","type":"instant"}],"rows":[{"name":"BENE…","role":"paints moths from life","nights":12,""", Run("feed", "read", Path.Combine(Path.GetDirectoryName(RunningServer.Program)!, "demo", "web", "guests.xlsx"), "--clean", "name=upper,cut:5").Said, StringComparison.Ordinal);
+        Assert.Contains("There is no step “frog”", Run("feed", "read", file, "--clean", "species=frog").Wrong, StringComparison.Ordinal);
+        Assert.Contains("There is no column “moth”", Run("feed", "read", file, "--clean", "moth=trim").Wrong, StringComparison.Ordinal);
+        await using var web = await StubWeb.Begin(web => web.MapGet("/moths", (HttpContext context) => context.Request.Headers["X-Key"] == "secret" ? Results.Text("""{"moths":[{"name":"Pug"}]}""") : Results.StatusCode(401)));
+        Assert.Equal(0, Run("feed", "read", $"{web.At}moths", "--rows", "/moths", "--header", "X-Key: secret").Exit);
+        Assert.Equal(2, Run("feed", "read", $"{web.At}moths").Exit);
         Directory.Delete(folder, recursive: true);
     }
 

@@ -68,6 +68,13 @@ internal sealed class RunningServer : IAsyncDisposable
         await _process.WaitForExitAsync();
     }
 
+    /// <summary>As Ctrl+C would.</summary>
+    public async Task Stop()
+    {
+        using var kill = Process.Start("kill", ["-INT", $"{Pid}"]);
+        await _process.WaitForExitAsync().WaitAsync(Patience);
+    }
+
     public async Task Restart()
     {
         _process = Start(_data, Port);
@@ -120,7 +127,7 @@ internal sealed class RunningServer : IAsyncDisposable
 
     private Process Start(string data, int port) =>
         Process.Start(
-            new ProcessStartInfo("dotnet", [Program, "serve", "--data", data, "--port", $"{port}", "--still", .. _options])
+            new ProcessStartInfo("dotnet", [Program, "serve", "--data", data, "--port", $"{port}", "--still", "--cold", .. _options])
             {
                 RedirectStandardOutput = true,
                 RedirectStandardError = true,

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Tables;
 
@@ -10,6 +11,10 @@ public sealed record FeedValue(ImmutableArray<Table> Tables, Instant ChangedAt)
 {
     private const int RowsKept = 100;
     private const int LettersKept = 16_000;
+
+    /// <summary>Whether there is more of it than <see cref="Brief"/> has.</summary>
+    [JsonIgnore]
+    public bool IsLong => !Brief().Tables.Zip(Tables).All(pair => ReferenceEquals(pair.First, pair.Second));
 
     /// <summary>What is kept of it at once, and shows until the source has been read again after a start: the first rows of each table.</summary>
     public FeedValue Brief()

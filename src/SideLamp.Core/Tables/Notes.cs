@@ -9,6 +9,9 @@ internal sealed class Notes
 
     private readonly List<string> _all = [];
 
+    /// <summary>How much all tables of this read hold by now, as <see cref="Table.Weight"/> reckons it.</summary>
+    public long Weight { get; set; }
+
     public void Add(string note)
     {
         if (_all.Count < Most && !_all.Contains(note))

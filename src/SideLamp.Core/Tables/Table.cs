@@ -15,14 +15,24 @@ public sealed record Table(string Name, ImmutableArray<Column> Columns)
     public const int MostRows = 50_000;
     public const int MostColumns = 200;
 
+    /// <summary>The most that is taken of one source, by <see cref="Weight"/>.</summary>
+    public const long MostWeight = 64 << 20;
+
     private string? _fingerprint;
 
     [JsonIgnore]
     public int RowCount => Columns.IsEmpty ? 0 : Columns[0].Cells.Length;
 
+    /// <summary>What it takes of the memory, in bytes, about.</summary>
+    [JsonIgnore]
+    public long Weight => Columns.Sum(column => column.Cells.Sum(WeightOf));
+
     /// <summary>Two tables that say the same have the same. It is worked out once, by whoever asks first: let that be the reader, and not the loop.</summary>
     [JsonIgnore]
     public string Fingerprint => _fingerprint ??= Fingerprinted();
+
+    /// <summary>A text on its own, and where it is held.</summary>
+    public static long WeightOf(string cell) => cell.Length == 0 ? 8 : 32 + (cell.Length * 2L);
 
     /// <summary>A column by its name; null = there is none.</summary>
     public Column? Column(string name) => Columns.FirstOrDefault(column => column.Name == name);

@@ -19,12 +19,12 @@ internal sealed class TableBuilder(string name, Notes notes)
     /// <summary>Whether it takes another row; if not, that has been noted.</summary>
     public bool Takes()
     {
-        if (_rows < Table.MostRows)
+        if (_rows < Table.MostRows && notes.Weight < Table.MostWeight)
         {
             return true;
         }
 
-        notes.Add($"There are more than {Table.MostRows:N0} rows: the first {Table.MostRows:N0} are used.");
+        notes.Add(_rows < Table.MostRows ? $"It holds too much for one source: the first {_rows:N0} rows are used." : $"There are more than {Table.MostRows:N0} rows: the first {Table.MostRows:N0} are used.");
         return false;
     }
 
@@ -132,24 +132,29 @@ internal sealed class TableBuilder(string name, Notes notes)
 
     private void Put(int column, string cell)
     {
-        Pad(column, _rows);
         var cells = _cells[column];
+        if (cells.Count < _rows)
+        {
+            Pad(column, _rows);
+        }
+
+        var clean = Cell(cell);
+        notes.Weight += Table.WeightOf(clean);
         if (cells.Count > _rows)
         {
-            cells[_rows] = Cell(cell);
+            cells[_rows] = clean;
         }
         else
         {
-            cells.Add(Cell(cell));
+            cells.Add(clean);
         }
     }
 
     private void Pad(int column, int rows)
     {
-        for (var cells = _cells[column]; cells.Count < rows;)
-        {
-            cells.Add("");
-        }
+        var cells = _cells[column];
+        notes.Weight += (rows - cells.Count) * Table.WeightOf("");
+        cells.AddRange(Enumerable.Repeat("", rows - cells.Count));
     }
 
     private int Named(string column)

@@ -46,6 +46,7 @@ public sealed class DataFolder : IDisposable
         Assets = new AssetRepository(Files, folder);
         Revoked = new RevokedLinks(folder);
         FeedKeys = new FeedKeys(folder);
+        Tables = new WholeTables(folder);
         _held = new HeldFiles(File.Location, File.Location + "-wal", File.Location + "-shm");
         _held.Remember();
         _heldLock.Remember();
@@ -66,6 +67,8 @@ public sealed class DataFolder : IDisposable
     public RevokedLinks Revoked { get; }
 
     public FeedKeys FeedKeys { get; }
+
+    public WholeTables Tables { get; }
 
     /// <summary>Of the disk that it lies on; null = not to be had.</summary>
     public long? FreeBytes
@@ -192,7 +195,7 @@ public sealed class DataFolder : IDisposable
         var clock = new EngineClock(new AwakeOrAsleep());
         File.Mark();
         var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(options.StandInPort), clock.Now);
-        var kept = made with { Show = Revoked.Obeyed(made.Show) };
+        var kept = made with { Show = Revoked.Obeyed(made.Show), Values = Tables.Completed(made.Values) };
         clock.GoOnFrom(kept.Air.Now);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());

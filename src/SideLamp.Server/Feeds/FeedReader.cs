@@ -7,7 +7,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Looks at one feed's source at its own pace: one that hangs holds up nothing else.</summary>
-public abstract class FeedReader(Feed feed, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time) : IDisposable
+public abstract class FeedReader(Feed feed, FeedReads reads, FeedBudget budget, ShowLoop loop, EngineClock clock, TimeProvider time) : IDisposable
 {
     /// <summary>“Read just now” needs no finer grain, and each telling costs a turn of the loop.</summary>
     private static readonly TimeSpan TellEvery = TimeSpan.FromSeconds(1);
@@ -70,7 +70,7 @@ public abstract class FeedReader(Feed feed, FeedReads reads, ShowLoop loop, Engi
                 _ = table.Fingerprint;
             }
 
-            return new FeedReading.Found(content);
+            return budget.Takes(feed.Id, content.Tables) ? new FeedReading.Found(content) : new FeedReading.Unreadable($"All feeds together hold more than {FeedBudget.Most >> 20} MB with this. Let one of them give less, or delete one.");
         }
         catch (UnreadableException error)
         {

@@ -9,7 +9,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Keeps one reader for each feed of the show, and tells when one hangs: a file on a computer that is away can hold a reader for ever.</summary>
-public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, FeedKeys keys, FeedReads reads, PushedFeeds pushed, ILogger<FeedWorker> logger) : BackgroundService
+public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, FeedKeys keys, FeedReads reads, FeedBudget budget, PushedFeeds pushed, ILogger<FeedWorker> logger) : BackgroundService
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan HangsAfter = TimeSpan.FromSeconds(5);
@@ -70,6 +70,10 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
             if ((!reader.Feed.ReadsLike(show.Feed(id)) || reader.Feed.Paused) && _readers.TryRemove(id, out _))
             {
                 reader.Dispose();
+                if (show.Feed(id) is null)
+                {
+                    budget.Forget(id);
+                }
             }
         }
 
@@ -80,9 +84,9 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
     }
 
     private FeedReader ReaderOf(Feed feed) =>
-        feed.IsPushed ? new PushedFeedReader(feed, pushed, reads, loop, clock, time)
-        : feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), keys, reads, loop, clock, time, logger)
-        : new FileFeedReader(feed, reads, loop, clock, time, logger);
+        feed.IsPushed ? new PushedFeedReader(feed, pushed, reads, budget, loop, clock, time)
+        : feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), keys, reads, budget, loop, clock, time, logger)
+        : new FileFeedReader(feed, reads, budget, loop, clock, time, logger);
 
     private void TellHanging()
     {

@@ -24,8 +24,8 @@ public sealed class FileFeedReader : FeedReader
     private FileSystemWatcher? _watcher;
     private FileSignature? _watched;
 
-    public FileFeedReader(Feed feed, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
-        : base(feed, reads, loop, clock, time)
+    public FileFeedReader(Feed feed, FeedReads reads, FeedBudget budget, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
+        : base(feed, reads, budget, loop, clock, time)
     {
         (_clock, _time, _logger) = (clock, time, logger);
         new Thread(ReadAll) { IsBackground = true, Name = $"feed {feed.Id}" }.Start();

@@ -6,8 +6,8 @@ namespace SideLamp.Server.Feeds;
 /// <summary>Stands where others read: what is pushed comes by itself.</summary>
 public sealed class PushedFeedReader : FeedReader
 {
-    public PushedFeedReader(Feed feed, PushedFeeds pushed, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time)
-        : base(feed, reads, loop, clock, time) => pushed.TellAgain(feed);
+    public PushedFeedReader(Feed feed, PushedFeeds pushed, FeedReads reads, FeedBudget budget, ShowLoop loop, EngineClock clock, TimeProvider time)
+        : base(feed, reads, budget, loop, clock, time) => pushed.TellAgain(feed);
 
     public override TimeSpan SilentFor => TimeSpan.Zero;
 

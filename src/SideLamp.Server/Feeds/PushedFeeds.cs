@@ -10,7 +10,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>What programs have pushed, by feed: each push is worked out on what the one before left, whatever the loop has come to by then.</summary>
-public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads reads)
+public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads reads, FeedBudget budget)
 {
     private readonly ConcurrentDictionary<FeedId, State> _states = new();
 
@@ -26,6 +26,11 @@ public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads read
             var began = clock.Now;
             var before = state.Content?.Tables ?? loop.Stage.Values.GetValueOrDefault(feed.Id)?.Tables ?? [];
             var content = change(before);
+            if (!budget.Takes(feed.Id, content.Tables))
+            {
+                throw new UnreadableException($"All feeds together hold more than {FeedBudget.Most >> 20} MB with this. Nothing was changed.");
+            }
+
             var isSame = content.Tables.SequenceEqual(before);
             (state.Content, state.At) = (content, clock.Now);
             reads.Take(feed.Id, bytes);

@@ -24,8 +24,8 @@ public sealed class WebFeedReader : FeedReader
     private FeedReading? _found;
     private int _misses;
 
-    public WebFeedReader(Feed feed, WebGetter getter, FeedKeys keys, FeedReads reads, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
-        : base(feed, reads, loop, clock, time)
+    public WebFeedReader(Feed feed, WebGetter getter, FeedKeys keys, FeedReads reads, FeedBudget budget, ShowLoop loop, EngineClock clock, TimeProvider time, ILogger logger)
+        : base(feed, reads, budget, loop, clock, time)
     {
         (_getter, _keys, _time, _logger) = (getter, keys, time, logger);
         _ = Task.Run(ReadAll);
