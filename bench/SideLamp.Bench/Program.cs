@@ -1,17 +1,20 @@
 using SideLamp.Bench;
 
-// “core FOLDER”: engine and layout, on their own. “push PORT”: the floor for a press, a bare WebSocket push.
+// “core FOLDER”: engine and layout, on their own. “readers”: sources to cells. “push PORT”: the floor for a press, a bare WebSocket push.
 switch (args)
 {
     case ["core", var root]:
         EngineBench.Run();
         LayoutBench.Run(root);
         break;
+    case ["readers"]:
+        ReaderBench.Run();
+        break;
     case ["push", var port]:
         await BarePush.Serve(int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
         break;
     default:
-        Console.Error.WriteLine("Say “core ROOT” or “push PORT”.");
+        Console.Error.WriteLine("Say “core ROOT”, “readers” or “push PORT”.");
         return 2;
 }
 

@@ -13,6 +13,11 @@ public static class Spelling
 
     private static bool IsClean(string text)
     {
+        if (!text.AsSpan().ContainsAnyExceptInRange(' ', '~'))
+        {
+            return true;
+        }
+
         foreach (var letter in text)
         {
             // Most text needs no closer look. Astral noncharacters come as pairs of surrogates.

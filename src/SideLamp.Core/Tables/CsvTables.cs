@@ -10,7 +10,7 @@ internal static class CsvTables
     public static SourceTables Read(string text, FirstRow firstRow)
     {
         var notes = new Notes();
-        var table = new TableBuilder("", notes);
+        var table = new TableBuilder("", notes, TextTables.LinesIn(text));
         using var parser = ParserOf(text, DelimiterOf(text), () => notes.Add("A cell has a quotation mark in the middle, or one that never ends: look at the file, it may have been cut off."));
         var rows = RowsOf(parser);
         Fill(table, rows, firstRow, notes);
@@ -18,7 +18,7 @@ internal static class CsvTables
     }
 
     /// <summary>The rows of a text that say something, without end.</summary>
-    public static IEnumerable<IReadOnlyList<string>> RowsOf(string text)
+    public static IEnumerable<string[]> RowsOf(string text)
     {
         using var parser = ParserOf(text, DelimiterOf(text), null);
         foreach (var row in RowsOf(parser))
@@ -28,7 +28,7 @@ internal static class CsvTables
     }
 
     /// <summary>Puts rows into a table: the first may name the columns.</summary>
-    public static void Fill(TableBuilder table, IEnumerable<IReadOnlyList<string>> rows, FirstRow firstRow, Notes notes)
+    public static void Fill(TableBuilder table, IEnumerable<string[]> rows, FirstRow firstRow, Notes notes)
     {
         var first = true;
         foreach (var row in rows)
@@ -60,15 +60,15 @@ internal static class CsvTables
     /// <summary>Whether a text is a table of this kind: rows alike, with more than one cell.</summary>
     public static bool Is(string text)
     {
-        var lengths = RowsOf(text.Length > 20_000 ? text[..20_000] : text).Take(20).Select(row => row.Count).ToList();
+        var lengths = RowsOf(text.Length > 20_000 ? text[..20_000] : text).Take(20).Select(row => row.Length).ToList();
         // The last may have been cut off.
         var whole = text.Length > 20_000 && lengths.Count > 2 ? lengths[..^1] : lengths;
         return whole.Count >= 2 && whole[0] > 1 && whole.All(length => length == whole[0]);
     }
 
     /// <summary>A row that could name columns: words in every cell, no two alike, and nothing that is a value.</summary>
-    private static bool IsHead(IReadOnlyList<string> row) =>
-        row.All(cell => !string.IsNullOrWhiteSpace(cell) && cell.Length <= 80 && !Column.IsNumber(cell) && !Column.IsInstant(cell)) && row.Distinct(StringComparer.Ordinal).Count() == row.Count;
+    private static bool IsHead(string[] row) =>
+        row.All(cell => !string.IsNullOrWhiteSpace(cell) && cell.Length <= 80 && !Column.IsNumber(cell) && !Column.IsInstant(cell)) && row.Distinct(StringComparer.Ordinal).Count() == row.Length;
 
     private static CsvParser ParserOf(string text, string delimiter, Action? onOdd) =>
         new(
@@ -83,11 +83,11 @@ internal static class CsvTables
             }
         );
 
-    private static IEnumerable<IReadOnlyList<string>> RowsOf(CsvParser parser)
+    private static IEnumerable<string[]> RowsOf(CsvParser parser)
     {
         while (parser.Read())
         {
-            if (parser.Record is { } row && row.Any(cell => cell.Length > 0))
+            if (parser.Record is { } row && Array.Exists(row, cell => cell.Length > 0))
             {
                 yield return row;
             }

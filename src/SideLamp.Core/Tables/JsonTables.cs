@@ -60,7 +60,8 @@ internal static class JsonTables
         var lists = new List<(string Name, JsonElement List)>();
         Gather(root, "", lists, 0);
         var alone = new TableBuilder("", notes);
-        alone.Add(CellsOf(root, lists.Select(one => one.Name).ToHashSet(StringComparer.Ordinal)));
+        new JsonShape(alone, "", lists.Select(one => one.Name).ToHashSet(StringComparer.Ordinal), 0).Fill(root);
+        alone.EndRow();
         if (alone.Build() is { Columns.IsEmpty: false } table)
         {
             tables.Add(table);
@@ -102,58 +103,45 @@ internal static class JsonTables
     private static Table TableOf(string name, JsonElement rows, Notes notes)
     {
         var table = new TableBuilder(name, notes);
+        var shape = new JsonShape(table, "", null, 0);
         if (rows.ValueKind != JsonValueKind.Array)
         {
-            table.Add(CellsOf(rows, null));
+            Add(rows);
             return table.Build();
         }
 
-        foreach (var row in rows.EnumerateArray().TakeWhile(_ => table.Takes()))
+        foreach (var row in rows.EnumerateArray())
         {
-            table.Add(CellsOf(row, null));
+            if (!table.Takes())
+            {
+                break;
+            }
+
+            Add(row);
         }
 
         return table.Build();
-    }
 
-    /// <summary>The cells of one row: what is no object is a row of one value.</summary>
-    /// <param name="without">Dotted names of what has a table of its own.</param>
-    private static IEnumerable<(string Column, string Cell)> CellsOf(JsonElement row, HashSet<string>? without)
-    {
-        if (row.ValueKind == JsonValueKind.Object)
+        void Add(JsonElement row)
         {
-            return Cells(row, "", without, 0);
-        }
-
-        return row.ValueKind == JsonValueKind.Array ? row.EnumerateArray().Select((cell, at) => ($"column {(at + 1).ToString(CultureInfo.InvariantCulture)}", TextOf(cell))) : [("value", TextOf(row))];
-    }
-
-    private static IEnumerable<(string Column, string Cell)> Cells(JsonElement element, string name, HashSet<string>? without, int depth)
-    {
-        foreach (var member in element.EnumerateObject())
-        {
-            var own = Spelling.Clean(name.Length == 0 ? member.Name : $"{name}.{member.Name}");
-            if (without?.Contains(own) == true)
+            if (row.ValueKind == JsonValueKind.Object)
             {
-                continue;
-            }
-
-            if (member.Value.ValueKind == JsonValueKind.Object && depth < DeepestColumn)
-            {
-                foreach (var cell in Cells(member.Value, own, without, depth + 1))
-                {
-                    yield return cell;
-                }
+                shape.Fill(row);
+                table.EndRow();
             }
             else
             {
-                yield return (own, TextOf(member.Value));
+                table.Add(CellsOf(row));
             }
         }
     }
 
+    /// <summary>The cells of a row that is no object: of a list each, else the one value.</summary>
+    private static IEnumerable<(string Column, string Cell)> CellsOf(JsonElement row) =>
+        row.ValueKind == JsonValueKind.Array ? row.EnumerateArray().Select((cell, at) => ($"column {(at + 1).ToString(CultureInfo.InvariantCulture)}", TextOf(cell))) : [("value", TextOf(row))];
+
     /// <summary>A list of plain values is one cell, its values parted by commas.</summary>
-    private static string TextOf(JsonElement value) =>
+    public static string TextOf(JsonElement value) =>
         value.ValueKind switch
         {
             JsonValueKind.Null or JsonValueKind.Undefined => "",

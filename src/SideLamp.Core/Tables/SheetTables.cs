@@ -91,7 +91,7 @@ internal static class SheetTables
         return tables.Count == 0 ? throw new UnreadableException("This workbook has no sheet with words in it.") : new SourceTables(tables.ToImmutable(), notes.All);
     }
 
-    private static IEnumerable<IReadOnlyList<string>> RowsOf(IExcelDataReader reader)
+    private static IEnumerable<string[]> RowsOf(IExcelDataReader reader)
     {
         while (reader.Read())
         {

@@ -1,3 +1,4 @@
+using System.Buffers;
 using System.Text;
 using UtfUnknown;
 
@@ -9,6 +10,9 @@ public static class SourceText
     /// <summary>More of it than this share is no text.</summary>
     private const double MostOddities = 0.02;
 
+    /// <summary>What is no text: damage, and controls but for those that part words, lines and pages, or switch colours.</summary>
+    private static readonly SearchValues<char> Odd = SearchValues.Create([.. Enumerable.Range(0, 0xA0).Select(letter => (char)letter).Where(letter => char.IsControl(letter) && letter is not ('\n' or '\r' or '\t' or '\f' or '\v' or '\x1B' or '\x85')), '\uFFFD']);
+
     private static readonly UTF8Encoding StrictUtf8 = new(encoderShouldEmitUTF8Identifier: false, throwOnInvalidBytes: true);
 
     static SourceText() => Encoding.RegisterProvider(CodePagesEncodingProvider.Instance);
@@ -17,9 +21,17 @@ public static class SourceText
     public static string? Of(byte[] bytes)
     {
         var text = Decode(bytes);
-        var odd = text.Count(letter => letter is '\uFFFD' or '\0' || (char.IsControl(letter) && letter is not ('\n' or '\r' or '\t' or '\f' or '\v' or '\x1B' or '\x85')));
+        var odd = 0;
+        for (var rest = MayBeOdd(text) ? text.AsSpan() : []; rest.IndexOfAny(Odd) is var at and >= 0; rest = rest[(at + 1)..])
+        {
+            odd++;
+        }
+
         return odd > text.Length * MostOddities ? null : text;
     }
+
+    /// <summary>Told many times faster than where they are: of most texts no more need be known.</summary>
+    private static bool MayBeOdd(ReadOnlySpan<char> text) => text.ContainsAnyInRange('\0', '\b') || text.ContainsAnyInRange('\x0E', '\x1F') || text.ContainsAnyInRange('\x7F', '\x9F') || text.Contains('\uFFFD');
 
     /// <summary>By its byte order mark; else as UTF-8 when it is valid; else by detection, which finds UTF-16 and Windows-1252. Never throws: what is damaged becomes U+FFFD.</summary>
     public static string Decode(byte[] bytes)

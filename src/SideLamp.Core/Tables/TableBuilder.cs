@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Runtime.InteropServices;
 
 namespace SideLamp.Core.Tables;
 
@@ -7,9 +8,10 @@ namespace SideLamp.Core.Tables;
 /// Makes a table row by row, within its bounds: what is over is told and left out. Columns are found by their names, those of
 /// the head or new ones; a row that has no cell for one has an empty cell there.
 /// </summary>
-internal sealed class TableBuilder(string name, Notes notes)
+/// <param name="expected">About how many rows there will be: then no column has to grow.</param>
+internal sealed class TableBuilder(string name, Notes notes, int expected = 16)
 {
-    private readonly List<List<string>> _cells = [];
+    private readonly List<Cells> _cells = [];
     private readonly List<string> _names = [];
     private readonly Dictionary<string, int> _places = new(StringComparer.Ordinal);
     private int _rows;
@@ -58,24 +60,24 @@ internal sealed class TableBuilder(string name, Notes notes)
     }
 
     /// <summary>A row by the places of its columns. One that is longer than the head makes columns without a name.</summary>
-    public void Add(IReadOnlyList<string> row)
+    public void Add(params ReadOnlySpan<string> row)
     {
-        if (row.Count > _names.Count)
+        if (row.Length > _names.Count)
         {
             if (_rows > 0 && _names.Count < Table.MostColumns)
             {
-                notes.Add($"Row {_rows + 1:N0} has {row.Count} cells, more than the rows before it.");
+                notes.Add($"Row {_rows + 1:N0} has {row.Length} cells, more than the rows before it.");
             }
 
-            while (_names.Count < Math.Min(row.Count, Table.MostColumns))
+            while (_names.Count < Math.Min(row.Length, Table.MostColumns))
             {
                 Named(Free(Unnamed(_names.Count)));
             }
 
-            TellColumns(row.Count);
+            TellColumns(row.Length);
         }
 
-        for (var at = 0; at < Math.Min(row.Count, _names.Count); at++)
+        for (var at = 0; at < Math.Min(row.Length, _names.Count); at++)
         {
             Put(at, row[at]);
         }
@@ -88,22 +90,50 @@ internal sealed class TableBuilder(string name, Notes notes)
     {
         foreach (var (column, cell) in row)
         {
-            if (!_places.TryGetValue(column, out var at))
+            if (ColumnOf(column) is var at and >= 0)
             {
-                if (_names.Count >= Table.MostColumns)
-                {
-                    TellColumns(_names.Count + 1);
-                    continue;
-                }
-
-                at = Named(column);
+                Put(at, cell);
             }
-
-            Put(at, cell);
         }
 
         _rows++;
     }
+
+    /// <summary>The place of a column, which is made where there is none of that name; negative where there is no room for it.</summary>
+    public int ColumnOf(string column)
+    {
+        if (_places.TryGetValue(column, out var at))
+        {
+            return at;
+        }
+
+        TellColumns(_names.Count + 1);
+        return _names.Count < Table.MostColumns ? Named(column) : -1;
+    }
+
+    /// <summary>A cell of the row that is being made; of cells of one column the last counts.</summary>
+    public void Put(int column, string cell)
+    {
+        var cells = _cells[column];
+        var clean = Cell(cell);
+        notes.Weight += Table.WeightOf(clean);
+        if (cells.Count == _rows)
+        {
+            cells.Add(clean);
+        }
+        else if (cells.Count > _rows)
+        {
+            cells.Last = clean;
+        }
+        else
+        {
+            Pad(column, _rows);
+            cells.Add(clean);
+        }
+    }
+
+    /// <summary>The row is whole.</summary>
+    public void EndRow() => _rows++;
 
     public Table Build()
     {
@@ -111,7 +141,7 @@ internal sealed class TableBuilder(string name, Notes notes)
         for (var at = 0; at < _names.Count; at++)
         {
             Pad(at, _rows);
-            columns.Add(Column.Of(_names[at], [.. _cells[at]]));
+            columns.Add(Column.Of(_names[at], _cells[at].ToImmutable()));
         }
 
         return new Table(name, columns.MoveToImmutable());
@@ -130,44 +160,57 @@ internal sealed class TableBuilder(string name, Notes notes)
         return Spelling.Clean(clean[..Table.LongestCell]);
     }
 
-    private void Put(int column, string cell)
-    {
-        var cells = _cells[column];
-        if (cells.Count < _rows)
-        {
-            Pad(column, _rows);
-        }
-
-        var clean = Cell(cell);
-        notes.Weight += Table.WeightOf(clean);
-        if (cells.Count > _rows)
-        {
-            cells[_rows] = clean;
-        }
-        else
-        {
-            cells.Add(clean);
-        }
-    }
-
     private void Pad(int column, int rows)
     {
         var cells = _cells[column];
         notes.Weight += (rows - cells.Count) * Table.WeightOf("");
-        cells.AddRange(Enumerable.Repeat("", rows - cells.Count));
+        while (cells.Count < rows)
+        {
+            cells.Add("");
+        }
     }
 
     private int Named(string column)
     {
         _places[column] = _names.Count;
         _names.Add(column);
-        _cells.Add([]);
+        _cells.Add(new Cells(Math.Clamp(expected, 1, Table.MostRows)));
         return _names.Count - 1;
     }
 
     private string Free(string wanted) => _places.ContainsKey(wanted) ? Free(wanted + "′") : wanted;
 
     private static string Unnamed(int at) => $"column {(at + 1).ToString(CultureInfo.InvariantCulture)}";
+
+    /// <summary>The cells of one column.</summary>
+    private sealed class Cells(int room)
+    {
+        private string[] _all = new string[room];
+
+        public int Count { get; private set; }
+
+        public string Last
+        {
+            set => _all[Count - 1] = value;
+        }
+
+        public void Add(string cell)
+        {
+            if (Count == _all.Length)
+            {
+                Array.Resize(ref _all, Count * 2);
+            }
+
+            _all[Count++] = cell;
+        }
+
+        /// <summary>Where they fill their room they are handed over, and not copied: nothing is added afterwards.</summary>
+        public ImmutableArray<string> ToImmutable()
+        {
+            Array.Resize(ref _all, Count);
+            return ImmutableCollectionsMarshal.AsImmutableArray(_all);
+        }
+    }
 
     private void TellColumns(int count)
     {

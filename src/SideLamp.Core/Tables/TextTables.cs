@@ -17,13 +17,29 @@ internal static partial class TextTables
     }
 
     /// <summary>A row for each line that says something.</summary>
-    public static SourceTables ByLine(string text) => Rows(text, line => [(TextColumn, line)], TextColumn);
+    public static SourceTables ByLine(string text)
+    {
+        var notes = new Notes();
+        var table = new TableBuilder("", notes, LinesIn(text));
+        table.Head([TextColumn]);
+        foreach (var line in LinesOf(text))
+        {
+            if (!table.Takes())
+            {
+                break;
+            }
+
+            table.Add(line);
+        }
+
+        return new SourceTables([table.Build()], notes.All);
+    }
 
     /// <summary>A row for each line with a box before it; all others are notes of whoever wrote the list.</summary>
     public static SourceTables Checklist(string text) =>
         Rows(
             text,
-            line => Box().Match(line) is { Success: true } box ? [(TextColumn, box.Groups["text"].Value.Trim()), ("done", box.Groups["mark"].Value == " " ? "false" : "true")] : null,
+            line => Box().Match(line) is { Success: true } box ? [box.Groups["text"].Value.Trim(), box.Groups["mark"].Value == " " ? "false" : "true"] : null,
             TextColumn,
             "done"
         );
@@ -64,22 +80,29 @@ internal static partial class TextTables
 
     public static bool HasBox(string line) => Box().IsMatch(line);
 
+    /// <summary>How many there are, of whatever kind.</summary>
+    public static int LinesIn(string text) => text.AsSpan().Count('\n') + 1;
+
     /// <summary>The lines that say something.</summary>
     public static IEnumerable<string> LinesOf(string text)
     {
-        foreach (var line in text.Split('\n'))
+        for (var from = 0; from < text.Length;)
         {
-            if (!string.IsNullOrWhiteSpace(line))
+            var end = text.IndexOf('\n', from);
+            end = end < 0 ? text.Length : end;
+            var line = text.AsSpan(from, end - from).TrimEnd('\r');
+            from = end + 1;
+            if (!line.IsWhiteSpace())
             {
-                yield return line.TrimEnd('\r');
+                yield return line.ToString();
             }
         }
     }
 
-    private static SourceTables Rows(string text, Func<string, (string, string)[]?> cells, params string[] columns)
+    private static SourceTables Rows(string text, Func<string, string[]?> cells, params string[] columns)
     {
         var notes = new Notes();
-        var table = new TableBuilder("", notes);
+        var table = new TableBuilder("", notes, LinesIn(text));
         table.Head(columns);
         foreach (var line in LinesOf(text))
         {

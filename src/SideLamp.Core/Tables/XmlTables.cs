@@ -67,8 +67,7 @@ internal static partial class XmlTables
     {
         try
         {
-            Bounded(text);
-            using var reader = XmlReader.Create(new StringReader(text), SafeSettings);
+            using var reader = new BoundedReader(new StringReader(text));
             var document = new XmlDocument { XmlResolver = null };
             document.Load(reader);
             return document;
@@ -79,17 +78,19 @@ internal static partial class XmlTables
         }
     }
 
-    /// <summary>Refuses what would take a hundred times its letters, or more steps into it than there is room for, before it is built.</summary>
-    private static void Bounded(string text)
+    /// <summary>Refuses what would take a hundred times its letters, or more steps into it than there is room for, while it is built.</summary>
+    private sealed class BoundedReader : XmlTextReader
     {
-        using var reader = XmlReader.Create(new StringReader(text), SafeSettings);
-        for (var count = 0; reader.Read(); count++)
+        private int _count;
+
+        public BoundedReader(TextReader text)
+            : base(text)
         {
-            if (count > MostNodes || reader.Depth > Deepest)
-            {
-                throw new UnreadableException($"This XML has more than {MostNodes:N0} nodes, or nests more than {Deepest} deep. Let the source give less of it.");
-            }
+            (DtdProcessing, XmlResolver, Normalization) = (DtdProcessing.Ignore, null, true);
         }
+
+        public override bool Read() =>
+            ++_count > MostNodes || Depth > Deepest ? throw new UnreadableException($"This XML has more than {MostNodes:N0} nodes, or nests more than {Deepest} deep. Let the source give less of it.") : base.Read();
     }
 
     public static XmlReaderSettings SafeSettings => new() { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersFromEntities = 10_000 };
@@ -109,7 +110,7 @@ internal static partial class XmlTables
 
         foreach (var (name, rows) in groups.Take(MostTables))
         {
-            var table = new TableBuilder(name, notes);
+            var table = new TableBuilder(name, notes, rows.Count);
             foreach (var row in rows.TakeWhile(_ => table.Takes()))
             {
                 table.Add(CellsOf(row, notes));
@@ -138,7 +139,18 @@ internal static partial class XmlTables
         }
     }
 
-    private static bool HasParts(XmlElement element) => element.HasAttributes || element.ChildNodes.OfType<XmlElement>().Any();
+    private static bool HasParts(XmlElement element)
+    {
+        for (var node = element.HasAttributes ? null : element.FirstChild; node is not null; node = node.NextSibling)
+        {
+            if (node is XmlElement)
+            {
+                return true;
+            }
+        }
+
+        return element.HasAttributes;
+    }
 
     /// <param name="notes">Takes what a row holds rows of its own under; null = those have tables of their own.</param>
     private static IEnumerable<(string Column, string Cell)> CellsOf(XmlElement element, Notes? notes) => Cells(element, "", 0, notes);
@@ -146,12 +158,18 @@ internal static partial class XmlTables
     private static IEnumerable<(string Column, string Cell)> Cells(XmlElement element, string name, int depth, Notes? notes)
     {
         string Own(string part) => name.Length == 0 ? part : $"{name}.{part}";
-        foreach (var attribute in element.Attributes.OfType<XmlAttribute>().Where(one => one.Prefix != "xmlns" && one.Name != "xmlns"))
+        for (var at = 0; element.HasAttributes && at < element.Attributes.Count; at++)
         {
+            var attribute = element.Attributes[at];
+            if (attribute.Prefix == "xmlns" || attribute.Name == "xmlns")
+            {
+                continue;
+            }
+
             yield return (Own(attribute.LocalName), attribute.Value.Trim());
         }
 
-        var children = element.ChildNodes.OfType<XmlElement>().GroupBy(one => one.LocalName).ToList();
+        var children = ChildrenOf(element);
         if (children.Count == 0)
         {
             if (element.InnerText.Trim() is { Length: > 0 } words)
@@ -162,25 +180,60 @@ internal static partial class XmlTables
             yield break;
         }
 
-        foreach (var child in children)
+        foreach (var (child, others) in children)
         {
-            var all = child.ToList();
-            if (all is [var only] && depth < DeepestColumn)
+            var own = Own(child.LocalName);
+            if (others is null && !HasParts(child))
             {
-                foreach (var cell in Cells(only, Own(child.Key), depth + 1, notes))
+                if (child.InnerText.Trim() is { Length: > 0 } words)
+                {
+                    yield return (own, words);
+                }
+            }
+            else if (others is null && depth < DeepestColumn)
+            {
+                foreach (var cell in Cells(child, own, depth + 1, notes))
                 {
                     yield return cell;
                 }
             }
-            else if (!all.Any(HasParts))
+            else if (others is not null && !others.Prepend(child).Any(HasParts))
             {
-                yield return (Own(child.Key), string.Join(", ", all.Select(one => one.InnerText.Trim())));
+                yield return (own, string.Join(", ", others.Prepend(child).Select(one => one.InnerText.Trim())));
             }
             else
             {
-                notes?.Add($"Rows hold rows of their own, “{Spelling.Clean(Own(child.Key))}”: those are left out. Say where the rows are to have them.");
+                notes?.Add($"Rows hold rows of their own, “{Spelling.Clean(own)}”: those are left out. Say where the rows are to have them.");
             }
         }
+    }
+
+    /// <summary>The elements within one, by their names: the first of each, and the others of its name, where there are any. Names for which a table has no room are passed over.</summary>
+    private static List<(XmlElement First, List<XmlElement>? Others)> ChildrenOf(XmlElement element)
+    {
+        var children = new List<(XmlElement First, List<XmlElement>? Others)>();
+        for (var node = element.FirstChild; node is not null; node = node.NextSibling)
+        {
+            if (node is not XmlElement child)
+            {
+                continue;
+            }
+
+            var at = children.FindIndex(one => one.First.LocalName == child.LocalName);
+            if (at >= 0)
+            {
+                var (first, others) = children[at];
+                others ??= [];
+                others.Add(child);
+                children[at] = (first, others);
+            }
+            else if (children.Count <= Table.MostColumns)
+            {
+                children.Add((child, null));
+            }
+        }
+
+        return children;
     }
 
     /// <summary>Names without a prefix mean elements of that name in whatever namespace: nobody who types a path has one at hand.</summary>
