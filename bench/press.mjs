@@ -1,12 +1,16 @@
 // From a press to the painted frame, against a bare WebSocket push to the same browser; and how the press grows with the show.
+import { writeFileSync } from "node:fs";
+import { join } from "node:path";
 import {
   air,
   ask,
   bareOn,
   browserOn,
+  lampIn,
   lampOn,
   median,
   ms,
+  newFolder,
   p95,
   ports,
   row,
@@ -247,6 +251,45 @@ for (const count of wished("growth") ? [10, 100, 1000] : []) {
   await close(outputs);
   await desk.context().close();
   await stop(lamp);
+}
+
+table(
+  "From saving a text file to the painted frame (read every 0.1 s, its graphic lit), median (95 %)",
+  "outputs",
+  "Side Lamp",
+  "floor: bare push",
+  "times the floor",
+);
+for (const count of wished("save") ? [1] : []) {
+  const bareNow = await openPages(
+    browser,
+    count,
+    `http://127.0.0.1:${ports.floor}/`,
+  );
+  const floor = await pressed(bareNow, (at) =>
+    ask("POST", ports.floor, "/press", `press ${at}`),
+  );
+  await close(bareNow);
+  const data = newFolder();
+  const lamp = await lampIn(data);
+  await ask("PATCH", ports.lamp, "/api/feeds/cloth", {
+    revision: 9e15,
+    every: 100,
+  });
+  await air("light", "moth");
+  const token = (await ask("GET", ports.lamp, "/api/show")).outputs[0].token;
+  const outputs = await openPages(
+    browser,
+    count,
+    `http://127.0.0.1:${ports.lamp}/out/#${token}`,
+  );
+  const file = join(data, "demo", "on-the-cloth.txt");
+  const saved = await pressed(outputs, (at) =>
+    writeFileSync(file, `Moth number ${at}\n`),
+  );
+  await close(outputs);
+  await stop(lamp);
+  row(count, figures(saved), figures(floor), times(saved, floor));
 }
 
 await browser.close();

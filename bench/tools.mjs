@@ -69,6 +69,9 @@ export const lampIn = (data, ...options) =>
 /** A server that does next to nothing, of the same framework. */
 export const bareOn = () => start('dotnet', [join(root, 'bench/SideLamp.Bench/bin/Release/net10.0/sidelamp-bench.dll'), 'push', String(ports.floor)], 'ready');
 
+/** Looks at each file of a folder every 0.1 s, and does nothing else. */
+export const pollOn = (folder) => start('dotnet', [join(root, 'bench/SideLamp.Bench/bin/Release/net10.0/sidelamp-bench.dll'), 'poll', folder], 'ready');
+
 export const browserOn = () =>
   chromium.launch({
     executablePath: '/usr/bin/chromium',

@@ -1,6 +1,6 @@
 using SideLamp.Bench;
 
-// “core FOLDER”: engine and layout, on their own. “readers”: sources to cells. “push PORT”: the floor for a press, a bare WebSocket push.
+// “core FOLDER”: engine and layout, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “push PORT”: the floor for a press, a bare WebSocket push.
 switch (args)
 {
     case ["core", var root]:
@@ -10,11 +10,14 @@ switch (args)
     case ["readers"]:
         ReaderBench.Run();
         break;
+    case ["poll", var folder]:
+        BarePoll.Run(folder);
+        break;
     case ["push", var port]:
         await BarePush.Serve(int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
         break;
     default:
-        Console.Error.WriteLine("Say “core ROOT”, “readers” or “push PORT”.");
+        Console.Error.WriteLine("Say “core ROOT”, “readers”, “poll FOLDER” or “push PORT”.");
         return 2;
 }
 

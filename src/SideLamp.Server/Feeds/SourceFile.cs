@@ -65,7 +65,7 @@ public static class SourceFile
         }
 
         // One more than fits tells that it has grown meanwhile.
-        var bytes = file.Read(Source.LargestBytes + 1);
+        var bytes = file.Read(Source.LargestBytes + 1, before.Size);
         var after = file.Ask().Signature;
         return bytes.Length > Source.LargestBytes ? new FileLook(null, after, false, $"The file is larger than {Source.LargestBytes >> 20} MB, the most that Side Lamp reads.") : new FileLook(bytes, after, before == after, null);
     }

@@ -92,18 +92,24 @@ public sealed partial class UnixFile : IDisposable
     }
 
     /// <summary>All of it, up to a length.</summary>
+    /// <param name="expected">As many bytes as it most likely has: room for the most would be taken, and cleared, at each look.</param>
     /// <exception cref="IOException">It cannot be read.</exception>
-    public byte[] Read(int most)
+    public byte[] Read(int most, long expected)
     {
-        var bytes = new byte[most];
+        var bytes = new byte[Math.Clamp(expected + 1, 1, most)];
         var length = 0;
         int read;
         while (length < most && (read = RandomAccess.Read(_handle, bytes.AsSpan(length), length)) > 0)
         {
             length += read;
+            if (length == bytes.Length && length < most)
+            {
+                // It has grown meanwhile.
+                Array.Resize(ref bytes, (int)Math.Min(most, bytes.Length * 2L));
+            }
         }
 
-        return bytes[..length];
+        return bytes.Length == length ? bytes : bytes[..length];
     }
 
     public void Dispose() => _handle.Dispose();
