@@ -32,6 +32,11 @@ public sealed class WebGetterTests : IAsyncLifetime
             context.Response.Headers.SetCookie = "trace=1";
             return context.Request.Headers.IfNoneMatch == "\"one\"" ? Results.StatusCode(304) : Results.Text("moths");
         });
+        web.MapGet("/same-tag", (HttpContext context) =>
+        {
+            context.Response.Headers.ETag = "\"one\"";
+            return Results.Text("other");
+        });
         web.MapGet("/stands", () => Results.StatusCode(304));
         web.MapGet("/to", (string where) => Results.Redirect(where));
         web.MapGet("/status", (int code, HttpContext context) =>
@@ -83,6 +88,8 @@ public sealed class WebGetterTests : IAsyncLifetime
         Assert.Equal("moths", Encoding.UTF8.GetString(came.Bytes));
         Assert.IsType<WebAnswer.Stands>(await Get("/tagged", came.Mark));
         Assert.Equal(["HTTP/1.1 /tagged", "HTTP/1.1 /tagged \"one\""], _asked);
+        // A mark that stands for another body by now is no reason to keep the old one.
+        Assert.Equal("other", Encoding.UTF8.GetString(Assert.IsType<WebAnswer.Came>(await Get("/same-tag", came.Mark with { At = new Uri(_web.At, "/same-tag") })).Bytes));
         // That something stands says nothing to whoever has nothing.
         Assert.Contains("304", await Trouble("/stands"), StringComparison.Ordinal);
         Assert.Equal(TimeSpan.FromMinutes(2), Assert.IsType<WebAnswer.Failed>(await Get("/status?code=503")).After);

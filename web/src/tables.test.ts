@@ -2,11 +2,12 @@ import { readFileSync } from 'node:fs';
 import { XMLParser } from 'fast-xml-parser';
 import Papa from 'papaparse';
 import { expect, test } from 'vitest';
+import * as XLSX from 'xlsx';
 
 type Row = Record<string, string>;
 
 const tables = JSON.parse(readFileSync('../tests/vectors/tables.json', 'utf8')) as {
-  kind: 'csv' | 'xml' | 'news';
+  kind: 'csv' | 'xml' | 'news' | 'sheet';
   text: string;
   rows: Row[];
 }[];
@@ -29,6 +30,16 @@ test.each(of('csv'))('$text is the table that a second reader makes', ({ text, r
 test.each(of('xml'))('$text has the rows that a second reader finds', ({ text, rows }) => {
   const read = xml.parse(text) as { night: { sighting: Row[] } };
   expect(rows).toEqual(read.night.sighting);
+});
+
+// Reference: SpreadsheetML as the npm package xlsx 0.18 reads it; dates as that writes them.
+test('a workbook has the sheets and the cells that a second reader finds', () => {
+  const [path] = of('sheet').map(({ text }) => text);
+  const book = XLSX.read(readFileSync(`../${path}`), { cellDates: true });
+  const read = book.SheetNames.map((name) =>
+    XLSX.utils.sheet_to_json<Row>(book.Sheets[name]!, { raw: false, dateNF: 'yyyy-mm-dd' }),
+  );
+  expect(of('sheet').map(({ rows }) => rows)).toEqual(read);
 });
 
 interface Item {
