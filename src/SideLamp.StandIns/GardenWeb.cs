@@ -54,6 +54,12 @@ public sealed class GardenWeb(GardenSources sources, int port, TimeProvider time
             return;
         }
 
+        if (request.Method == "POST" && !request.HasFormContentType)
+        {
+            context.Response.StatusCode = 415;
+            return;
+        }
+
         switch (request.Method, path)
         {
             case ("GET", ""):

@@ -93,6 +93,8 @@ public sealed class FuzzTests
         var files = Directory.EnumerateFiles(Path.Combine(root, "templates"), "*.json")
             .Concat(Directory.EnumerateFiles(Path.Combine(root, "templates", "media")))
             .Concat(Directory.EnumerateFiles(Path.Combine(root, "demo")))
+            // Sources are few among so many templates: each counts for several.
+            .Concat(Directory.EnumerateFiles(Path.Combine(root, "demo", "web")).SelectMany(file => Enumerable.Repeat(file, 4)))
             .Append(Path.Combine(root, "fonts", "SourceSerif4_600SemiBold.ttf"))
             .Select(File.ReadAllBytes)
             .ToList();

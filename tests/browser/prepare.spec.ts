@@ -242,7 +242,7 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   const question = page.getByRole('alertdialog');
   await expect(question).toContainText('“Moth in view” shows it');
   await question.getByRole('button', { name: 'Cancel' }).click();
-  await expect(page.getByRole('navigation', { name: 'All feeds' }).getByRole('link')).toHaveCount(5);
+  await expect(page.getByRole('navigation', { name: 'All feeds' }).getByRole('link')).toHaveCount(10);
 });
 
 test('the logo is swapped in one press, wherever it shows', async ({ page, lamp }) => {

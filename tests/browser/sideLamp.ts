@@ -33,7 +33,7 @@ export class SideLamp {
   }
 
   async start(...options: string[]): Promise<void> {
-    const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', '--cold', ...options];
+    const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', ...options];
     const child = spawn(join(root, 'sidelamp'), words, {
       stdio: ['ignore', 'pipe', 'inherit'],
     });

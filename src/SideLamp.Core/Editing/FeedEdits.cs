@@ -1,6 +1,6 @@
 using NodaTime;
-using SideLamp.Core.Json;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Json;
 using SideLamp.Core.Tables;
 
 namespace SideLamp.Core.Editing;

@@ -55,7 +55,7 @@ public sealed partial record Column(string Name, ColumnKind Kind, ImmutableArray
         cell.Length is >= 10 and <= 40
         && cell[4] == '-'
         && cell[7] == '-'
-        && (Two(cell, 0), Two(cell, 2), Two(cell, 5), Two(cell, 8)) is (>= 0, >= 0, >= 1 and <= 12, >= 1) and var (century, year, month, day)
+        && (Two(cell, 0), Two(cell, 2), Two(cell, 5), Two(cell, 8)) is ( >= 0, >= 0, >= 1 and <= 12, >= 1) and var (century, year, month, day)
         && (century + year) > 0
         && day <= DateTime.DaysInMonth((century * 100) + year, month)
         && (cell.Length == 10 || (cell[10] is 'T' or ' ' && IsTime(cell.AsSpan(11))));

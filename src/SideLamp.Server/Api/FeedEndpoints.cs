@@ -16,8 +16,7 @@ namespace SideLamp.Server.Api;
 /// <param name="Kind">Null = it is recognised from the bytes.</param>
 /// <param name="Private">Whether an address in the own network may be read.</param>
 /// <param name="Key">What lets us in to the address.</param>
-/// <param name="Feed">Whose key lets us in, where none is given.</param>
-public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null, KeyWish? Key = null, FeedId? Feed = null);
+public sealed record LookWish(string? Path = null, string? Text = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null, KeyWish? Key = null);
 
 /// <summary>A file whose place is looked for.</summary>
 /// <param name="Bytes">Its size.</param>
@@ -80,10 +79,10 @@ internal static class FeedEndpoints
         api.MapGet("/feeds/{id}/reads", (string id, FeedReads reads) => new ReadsView(reads.CameIn(new FeedId(id)), [.. reads.Of(new FeedId(id))])).WithName("getReads");
         api.MapFeedKeys();
         api.MapPost("/feeds/find", async (FindWish wish, FileFinder finder) => (await finder.Find(wish.Name, wish.Bytes)).ToImmutableArray()).WithName("findFile");
-        api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => LookAt(wish, await look.BytesOf(wish, stop))).WithName("lookAtSource").ProducesProblem(400);
+        api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => await look.BytesOf(wish, stop) is var bytes ? await OwnThread.Run(() => LookAt(wish, bytes)) : null!).WithName("lookAtSource").ProducesProblem(400);
     }
 
-    private static Task<Receipt<Feed>> Add(NewFeed wish, PageName page, ShowLoop loop, FeedKeys keys, PushedFeeds pushed)
+    private static async Task<Receipt<Feed>> Add(NewFeed wish, PageName page, ShowLoop loop, FeedKeys keys, PushedFeeds pushed)
     {
         if (loop.Stage.Show.Feed(wish.Id) is null)
         {
@@ -92,7 +91,13 @@ internal static class FeedEndpoints
             pushed.Forget(wish.Id);
         }
 
-        return loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)));
+        var receipt = await loop.Edit(new AddFeed(wish), page, (stage, id) => stage.Show.Feed(new FeedId(id)));
+        if (receipt.Now.IsPushed)
+        {
+            keys.EnsurePush(receipt.Now.Id);
+        }
+
+        return receipt;
     }
 
     private static LookedAt LookAt(LookWish wish, byte[] bytes)

@@ -47,7 +47,7 @@ internal static class FeedKeyEndpoints
 
     private static KeyView ViewOf(WebKey? key) => new(key?.Name, key?.Masked, key?.InAddress ?? false, key?.Origin);
 
-    private static PushView PushOf(Feed feed, FeedKeys keys) => feed.IsPushed ? new PushView($"/push/{feed.Id}", keys.Push(feed.Id)) : throw RefusedException.NotFound("feed that is pushed to");
+    private static PushView PushOf(Feed feed, FeedKeys keys) => feed.IsPushed && keys.Push(feed.Id) is { } key ? new PushView($"/push/{feed.Id}", key) : throw RefusedException.NotFound("feed that is pushed to");
 
     private static KeyView Keep(Feed feed, KeyWish? wish, FeedKeys keys, FeedWorker worker)
     {

@@ -45,7 +45,7 @@ internal static class PushEndpoints
                 Verbs,
                 async (string id, HttpRequest request, ShowLoop loop, FeedKeys keys, PushedFeeds pushed) =>
                     Allowed(id, request, loop, keys) is { } feed
-                        ? Results.Ok(Take(feed, await PushedBody.Of(request, feed), PlaceIn(request), change, pushed))
+                        ? Results.Ok(await Take(feed, await PushedBody.Of(request, feed), PlaceIn(request), change, pushed))
                         : Results.Problem(title: "This feed has another key, or there is no such feed. Look at its page under Feeds.", statusCode: 401)
             )
             .WithName(name)
@@ -62,7 +62,7 @@ internal static class PushEndpoints
     private static Place PlaceIn(HttpRequest request) =>
         new(request.RouteValues["row"] is string row ? int.Parse(row, CultureInfo.InvariantCulture) : null, request.RouteValues["column"] as string);
 
-    private static PushReceipt Take(Feed feed, PushedBody body, Place place, Change change, PushedFeeds pushed)
+    private static async Task<PushReceipt> Take(Feed feed, PushedBody body, Place place, Change change, PushedFeeds pushed)
     {
         if (feed.Paused)
         {
@@ -71,7 +71,7 @@ internal static class PushEndpoints
 
         try
         {
-            var (tables, notes) = pushed.Push(feed, body.Bytes, before => change(body, place, before));
+            var (tables, notes) = await OwnThread.Run(() => pushed.Push(feed, body.Bytes, before => change(body, place, before)));
             return new PushReceipt(tables[0].RowCount, tables[0].Columns.Length, notes);
         }
         catch (UnreadableException error)

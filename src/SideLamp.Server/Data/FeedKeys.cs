@@ -24,7 +24,7 @@ public sealed partial record KeyWish(string Name, string Value, bool InAddress =
         {
             yield return new Fault("/name", "The name is one word of letters, digits and hyphens, such as Authorization or X-Key.");
         }
-        else if (!InAddress && NotOurs.Contains(Name, StringComparer.OrdinalIgnoreCase))
+        else if (!InAddress && (NotOurs.Contains(Name, StringComparer.OrdinalIgnoreCase) || !IsOfRequests(Name)))
         {
             yield return new Fault("/name", $"The header {Name} is set by Side Lamp itself. Give the name of the one that the service asks for.");
         }
@@ -33,6 +33,13 @@ public sealed partial record KeyWish(string Name, string Value, bool InAddress =
         {
             yield return new Fault("/value", $"The key is 1 to {Longest} plain letters, without line breaks.");
         }
+    }
+
+    /// <summary>Some headers are about a body, and a question has none.</summary>
+    private static bool IsOfRequests(string name)
+    {
+        using var request = new HttpRequestMessage();
+        return request.Headers.TryAddWithoutValidation(name, "");
     }
 
     /// <summary>Source: RFC 9110, section 5.6.2.</summary>
@@ -106,15 +113,17 @@ public sealed class FeedKeys
     /// <exception cref="IOException">It cannot be kept.</exception>
     public void Keep(FeedId feed, WebKey? key) => Change(keys => keys with { Web = key is null ? keys.Web.Remove(feed.Value) : keys.Web.SetItem(feed.Value, key) });
 
-    /// <summary>The key of whoever pushes; made when it is first asked for.</summary>
-    public string Push(FeedId feed)
+    /// <summary>The key of whoever pushes; null = none has been made.</summary>
+    public string? Push(FeedId feed) => _keys.Push.GetValueOrDefault(feed.Value);
+
+    /// <summary>Makes one where there is none.</summary>
+    /// <exception cref="IOException">It cannot be kept.</exception>
+    public void EnsurePush(FeedId feed)
     {
-        if (!_keys.Push.ContainsKey(feed.Value))
+        if (Push(feed) is null)
         {
             RenewPush(feed);
         }
-
-        return _keys.Push[feed.Value];
     }
 
     /// <summary>Another key: whoever has the old one pushes no more.</summary>

@@ -8,7 +8,7 @@ using SideLamp.Server.Data;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Has the bytes of a source once, for somebody who asks what it would make.</summary>
-public sealed class FeedLook(ServeOptions options, FeedKeys keys)
+public sealed class FeedLook(ServeOptions options)
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(5);
 
@@ -36,8 +36,7 @@ public sealed class FeedLook(ServeOptions options, FeedKeys keys)
     private async Task<byte[]> OfAddress(LookWish wish, Uri address, CancellationToken stop)
     {
         RefusedException.ThrowIfAny(wish.Key?.Faults() ?? [], "/key");
-        // Of a feed that is there, its own key.
-        var key = wish.Key is { } given ? WebKey.For(address, given) : wish.Feed is { } feed ? keys.Of(feed) : null;
+        var key = wish.Key is { } given ? WebKey.For(address, given) : null;
         using var getter = new WebGetter(options.Port);
         return await getter.Get(new WebAsk(address, WebMark.None, wish.Private ?? false, key), stop) switch
         {
@@ -51,7 +50,7 @@ public sealed class FeedLook(ServeOptions options, FeedKeys keys)
     private static async Task<byte[]> OfFile(string path, CancellationToken stop)
     {
         // On a thread of its own: a file on a computer that is away can hold it for ever.
-        var look = Task.Factory.StartNew(() => SourceFile.Look(path, null)!, stop, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+        var look = OwnThread.Run(() => SourceFile.Look(path, null)!);
         try
         {
             var looked = await look.WaitAsync(Patience, stop);

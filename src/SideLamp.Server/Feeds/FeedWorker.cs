@@ -83,10 +83,18 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
         }
     }
 
-    private FeedReader ReaderOf(Feed feed) =>
-        feed.IsPushed ? new PushedFeedReader(feed, pushed, reads, budget, loop, clock, time)
-        : feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), keys, reads, budget, loop, clock, time, logger)
-        : new FileFeedReader(feed, reads, budget, loop, clock, time, logger);
+    private FeedReader ReaderOf(Feed feed)
+    {
+        if (feed.IsPushed)
+        {
+            // A feed that came otherwise than by being added, too.
+            keys.EnsurePush(feed.Id);
+        }
+
+        return feed.IsPushed ? new PushedFeedReader(feed, pushed, reads, budget, loop, clock, time)
+            : feed.IsWeb ? new WebFeedReader(feed, new WebGetter(options.Port), keys, reads, budget, loop, clock, time, logger)
+            : new FileFeedReader(feed, reads, budget, loop, clock, time, logger);
+    }
 
     private void TellHanging()
     {

@@ -86,7 +86,7 @@ public sealed class WebFeedReader : FeedReader
         {
             case WebAnswer.Came came:
                 // On a thread of its own: what is large takes a while, and those of the pool answer presses.
-                var reading = await Task.Factory.StartNew(() => ReadingOf(came.Bytes), _stop.Token, TaskCreationOptions.LongRunning, TaskScheduler.Default);
+                var reading = await OwnThread.Run(() => ReadingOf(came.Bytes));
                 (_mark, _found, _misses) = reading is FeedReading.Found ? (came.Mark, reading, 0) : (WebMark.None, null, 0);
                 Tell(reading);
                 return usual;

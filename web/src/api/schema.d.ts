@@ -1409,7 +1409,6 @@ export interface components {
             firstRow?: null | components["schemas"]["FirstRow"];
             private?: null | boolean;
             key?: null | components["schemas"]["KeyWish"];
-            feed?: string;
         };
         Loudness: {
             /** Format: double */

@@ -38,9 +38,9 @@ export function ReadBars({ reads }: { reads: readonly Read[] }) {
           title={`${said}. Tall is slow.`}
           className="flex h-6 shrink-0 items-end gap-[3px] rounded-md px-1.5 pb-0.5 hover:bg-raised"
         >
-          {reads.map((read) => (
+          {reads.map((read, at) => (
             <span
-              key={read.at}
+              key={`${read.at} ${at}`}
               style={{ height: heightOf(read) }}
               className={clsx('w-[5px] rounded-sm', colours[read.result])}
             />
@@ -49,8 +49,8 @@ export function ReadBars({ reads }: { reads: readonly Read[] }) {
       }
     >
       <ol className="grid grid-cols-[auto_auto_1fr] gap-x-3 gap-y-1 p-1.5">
-        {[...reads].reverse().map((read) => (
-          <li key={read.at} className="col-span-3 grid grid-cols-subgrid items-baseline">
+        {[...reads].reverse().map((read, at) => (
+          <li key={`${read.at} ${at}`} className="col-span-3 grid grid-cols-subgrid items-baseline">
             <span className="text-quiet tabular-nums">{new Date(read.at).toLocaleTimeString()}</span>
             <span className="text-right text-quiet tabular-nums">{tookText(read.took)}</span>
             <span className={read.result === 'failed' ? 'text-orchid' : read.result === 'changed' ? 'text-cool' : ''}>
