@@ -64,6 +64,8 @@ test('with sixty graphics a feed that changes draws anew what shows it and nothi
   await page.addInitScript(watchReact);
   await page.goto(lamp.url);
   await expect(page.locator('[data-lit]')).toHaveCount(60);
+  // A feed that is read for the first time is news for the top line.
+  await expect(page.getByText('10 feeds fresh')).toBeVisible();
   const file = join(lamp.data, 'demo', 'on-the-cloth.txt');
   const change = async (count: number): Promise<void> => {
     writeFileSync(file, `Moth number ${count}\n`);

@@ -505,6 +505,8 @@ test('rule 33: a second change jumps the first to its end, and a still graphic c
 
   await page.goto(`${lamp.url}/graphics/names`);
   await page.getByLabel('Its words change without motion').check();
+  // Kept before the page is left, and not on its way.
+  await expect(page.getByRole('status').getByText('Saved', { exact: true })).toBeVisible();
   await page.goto(lamp.url);
   await expect(lit(page, 'Names')).toBeVisible();
   await output.evaluate(() => Object.assign(window, { ghosts: [0] }));

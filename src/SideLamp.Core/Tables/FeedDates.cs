@@ -46,9 +46,10 @@ public static class FeedDates
             return null;
         }
 
+        // In the first and the last year there are no instants in some zones.
         // Source: RFC 2822, 4.3: two figures up to 49 are of this century, three are years since 1900. A leap second is the last before it.
         year = years.Length switch { 2 => year + (year < 50 ? 2000 : 1900), 3 => year + 1900, _ => year };
-        return NumberIn(times[0]) is { } hour && NumberIn(times[1]) is { } minute && NumberIn(times.Length == 3 ? times[2] : "0") is { } second && year > 0 && days is > 0 && days <= DateTime.DaysInMonth(year, month + 1) && hour < 24 && minute < 60 && second <= 60
+        return NumberIn(times[0]) is { } hour && NumberIn(times[1]) is { } minute && NumberIn(times.Length == 3 ? times[2] : "0") is { } second && year is > 1 and < 9999 && days is > 0 && days <= DateTime.DaysInMonth(year, month + 1) && hour < 24 && minute < 60 && second <= 60
             ? new DateTimeOffset(year, month + 1, days, hour, minute, Math.Min(59, second), offset)
             : null;
     }

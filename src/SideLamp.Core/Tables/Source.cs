@@ -18,6 +18,12 @@ public static class Source
             return SheetTables.Read(bytes, form.FirstRow);
         }
 
+        if (form.Kind == SourceKind.Lines && SourceText.IsPlainUtf8(bytes))
+        {
+            // Line by line, as nearly all are: the whole of it as one text would be the larger part of the work.
+            return TextTables.ByLine(bytes);
+        }
+
         var text = SourceText.Of(bytes) ?? throw new UnreadableException(NoText);
         return form.Kind switch
         {

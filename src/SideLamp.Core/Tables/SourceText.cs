@@ -1,5 +1,6 @@
 using System.Buffers;
 using System.Text;
+using System.Text.Unicode;
 using UtfUnknown;
 
 namespace SideLamp.Core.Tables;
@@ -28,6 +29,26 @@ public static class SourceText
         }
 
         return odd > text.Length * MostOddities ? null : text;
+    }
+
+    /// <summary>Whether they are UTF-8 in which nothing is odd, so that they are a text whatever is asked.</summary>
+    public static bool IsPlainUtf8(ReadOnlySpan<byte> bytes)
+    {
+        if (!Utf8.IsValid(bytes) || bytes.ContainsAnyInRange((byte)0, (byte)'\b') || bytes.ContainsAnyInRange((byte)0x0E, (byte)0x1F) || bytes.Contains((byte)0x7F) || bytes.IndexOf("\uFFFD"u8) >= 0)
+        {
+            return false;
+        }
+
+        // Controls from U+0080 to U+009F.
+        for (var rest = bytes; rest.IndexOf((byte)0xC2) is var at and >= 0; rest = rest[(at + 2)..])
+        {
+            if (rest[at + 1] < 0xA0)
+            {
+                return false;
+            }
+        }
+
+        return true;
     }
 
     /// <summary>Told many times faster than where they are: of most texts no more need be known.</summary>

@@ -17,12 +17,18 @@ internal static partial class TextTables
     }
 
     /// <summary>A row for each line that says something.</summary>
-    public static SourceTables ByLine(string text)
+    public static SourceTables ByLine(string text) => ByLine(LinesOf(text), LinesIn(text));
+
+    /// <inheritdoc cref="ByLine(string)"/>
+    /// <param name="utf8">Of which it is known that they are.</param>
+    public static SourceTables ByLine(byte[] utf8) => ByLine(LinesOf(utf8), utf8.AsSpan().Count((byte)'\n') + 1);
+
+    private static SourceTables ByLine(IEnumerable<string> lines, int expected)
     {
         var notes = new Notes();
-        var table = new TableBuilder("", notes, LinesIn(text));
+        var table = new TableBuilder("", notes, expected);
         table.Head([TextColumn]);
-        foreach (var line in LinesOf(text))
+        foreach (var line in lines)
         {
             if (!table.Takes())
             {
@@ -88,13 +94,24 @@ internal static partial class TextTables
     {
         for (var from = 0; from < text.Length;)
         {
-            var end = text.IndexOf('\n', from);
-            end = end < 0 ? text.Length : end;
-            var line = text.AsSpan(from, end - from).TrimEnd('\r');
-            from = end + 1;
+            var length = text.AsSpan(from).IndexOfAny('\r', '\n');
+            var line = length < 0 ? text.AsSpan(from) : text.AsSpan(from, length);
+            from += line.Length + 1;
             if (!line.IsWhiteSpace())
             {
                 yield return line.ToString();
+            }
+        }
+    }
+
+    private static IEnumerable<string> LinesOf(byte[] utf8)
+    {
+        using var reader = new StreamReader(new MemoryStream(utf8, writable: false));
+        while (reader.ReadLine() is { } line)
+        {
+            if (!string.IsNullOrWhiteSpace(line))
+            {
+                yield return line;
             }
         }
     }

@@ -1,5 +1,8 @@
+using System.Globalization;
 using System.Text;
 using System.Text.Json;
+using System.Text.RegularExpressions;
+using CsCheck;
 using SideLamp.Core.Tables;
 
 namespace SideLamp.Core.Tests.Tables;
@@ -60,7 +63,13 @@ public sealed class SourceTests
     public void Texts_are_read_whole_by_line_by_name_and_as_checklists()
     {
         Assert.Equal("text\na\nb", Seen(Read("a\nb\r\n\r\n", SourceKind.Text)));
-        Assert.Equal("text\na\nb", Seen(Read("a\r\n\r\nb\n", SourceKind.Lines)));
+        // However lines end, and whatever the bytes are: UTF-8 is read another way than all else.
+        foreach (var encoding in new[] { Encoding.UTF8, Encoding.Unicode, new UTF8Encoding(encoderShouldEmitUTF8Identifier: true) })
+        {
+            byte[] bytes = [.. encoding.GetPreamble(), .. encoding.GetBytes("a\r\n\r\nb°\rc\n")];
+            Assert.Equal("text\na\nb°\nc", Seen(Source.Read(bytes, new SourceForm(SourceKind.Lines))));
+        }
+
         var pairs = Read("moth: Brimstone\ntime = 22:41\nno name\n", SourceKind.Pairs);
         Assert.Equal("moth|time\nBrimstone|22:41", Seen(pairs));
         Assert.Contains("1 line has no name", Assert.Single(pairs.Notes), StringComparison.Ordinal);
@@ -166,6 +175,27 @@ public sealed class SourceTests
         Assert.Equal("name|seen|count|rare\nBrimstone|2026-06-20|2|true\nPug|2026-06-20T12:00:00|0.3|false", Seen(read.Tables[0]));
         Assert.Equal([ColumnKind.Text, ColumnKind.Instant, ColumnKind.Number, ColumnKind.Truth], read.Tables[0].Columns.Select(column => column.Kind));
     }
+
+    /// <summary>Of each, one letter is changed.</summary>
+    private static readonly string[] Cells = ["2026-06-20", "2026-06-20T22:41:05.123+02:00", "2024-02-29 23:59Z", "2026-12-31T22:41", "2023-02-28T00:00:00-14:00", "-11.40", "0", "1007.5", "9999-12-31T23:59-13:59", "0001-01-01T00:00+02:00"];
+
+    // References: .NET's own parsers, within the grammars of RFC 3339 and RFC 8259, section 6.
+    [Fact]
+    public void What_counts_as_a_number_or_an_instant_is_one_to_others_too() =>
+        Gen.Select(
+                Gen.Int[0, Cells.Length - 1],
+                Gen.Int[0, 29],
+                Gen.Char["0123456789-:.+TZ x"],
+                (one, at, letter) => at < Cells[one].Length ? Cells[one][..at] + letter + Cells[one][(at + 1)..] : Cells[one]
+            )
+            .Sample(cell =>
+            {
+                var isDate = Regex.IsMatch(cell, @"^[0-9]{4}-[0-9]{2}-[0-9]{2}([T ][0-9]{2}:[0-9]{2}(:[0-9]{2}(\.[0-9]+)?)?(Z|[+-][0-9]{2}:[0-9]{2})?)?$") && DateTimeOffset.TryParse(cell, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out var when) && when.Year is > 2 and < 9998;
+                // In the first and the last years there are no instants in some zones: there, none is one.
+                Assert.True(Column.IsInstant(cell) == isDate || cell.StartsWith("000", StringComparison.Ordinal) || cell.StartsWith("999", StringComparison.Ordinal), cell);
+                Assert.True(!Column.IsInstant(cell) || DateTimeOffset.TryParse(cell, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal, out _), cell);
+                Assert.Equal((cell, Regex.IsMatch(cell, @"^-?(0|[1-9][0-9]*)(\.[0-9]+)?$")), (cell, Column.IsNumber(cell)));
+            });
 
     [Fact]
     public void What_is_over_the_bounds_is_told_and_the_first_part_used()
