@@ -2,6 +2,7 @@ using System.Globalization;
 using System.ServiceModel.Syndication;
 using System.Text.Json;
 using System.Xml;
+using System.Xml.XPath;
 using AngleSharp.Html.Parser;
 
 namespace SideLamp.Core.Tables;
@@ -11,8 +12,8 @@ internal static class NewsTables
 {
     private static readonly string[] Columns = ["title", "text", "link", "author", "published", "picture"];
 
-    public static bool IsNews(XmlDocument document) =>
-        document.DocumentElement is { LocalName: "rss", NamespaceURI: "" } or { LocalName: "feed", NamespaceURI: "http://www.w3.org/2005/Atom" };
+    public static bool IsNews(XPathNavigator root) =>
+        root is { LocalName: "rss", NamespaceURI: "" } or { LocalName: "feed", NamespaceURI: "http://www.w3.org/2005/Atom" };
 
     public static bool IsJsonFeed(JsonElement root) => TextOf(root, "version").StartsWith("https://jsonfeed.org/version/", StringComparison.Ordinal);
 

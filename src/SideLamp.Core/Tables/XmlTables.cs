@@ -12,6 +12,7 @@ internal static partial class XmlTables
     private const int MostNodes = 200_000;
     private const int Deepest = 100;
     private const int DeepestColumn = 8;
+    private const string NoElement = "There is no element in this XML. It may have been cut off.";
 
     /// <summary>What is wrong with a path; null when it is one.</summary>
     public static string? FaultIn(string path)
@@ -45,36 +46,40 @@ internal static partial class XmlTables
         }
 
         var notes = new Notes();
-        var root = document.DocumentElement!;
         if (rows is null)
         {
-            return new SourceTables(Found(root, notes), notes.All);
+            return new SourceTables(Found(document, notes), notes.All);
         }
 
         var table = new TableBuilder("", notes);
-        var nodes = document.CreateNavigator()!.Select(Unprefixed(rows, document));
-        foreach (var node in nodes.Cast<XPathNavigator>().TakeWhile(_ => table.Takes()))
+        foreach (var node in document.Select(Unprefixed(rows, document)).Cast<XPathNavigator>().TakeWhile(_ => table.Takes()))
         {
-            table.Add(node.UnderlyingObject is XmlElement element ? CellsOf(element, notes) : [("value", node.Value)]);
+            if (node.NodeType == XPathNodeType.Element)
+            {
+                Add(node, table, notes);
+            }
+            else
+            {
+                table.Add([("value", node.Value)]);
+            }
         }
 
         return table.Rows > 0 ? new SourceTables([table.Build()], notes.All) : throw new UnreadableException($"There is nothing at {rows}. Look at what came in, and name what leads to the rows.");
     }
 
-    /// <summary>Declarations of types are passed over, and nothing is ever fetched.</summary>
+    /// <summary>Its outermost element. Declarations of types are passed over, and nothing is ever fetched.</summary>
     /// <exception cref="UnreadableException">It is no XML.</exception>
-    public static XmlDocument Parsed(string text)
+    public static XPathNavigator Parsed(string text)
     {
         try
         {
             using var reader = new BoundedReader(new StringReader(text));
-            var document = new XmlDocument { XmlResolver = null };
-            document.Load(reader);
-            return document;
+            var root = new XPathDocument(reader).CreateNavigator();
+            return root.MoveToChild(XPathNodeType.Element) ? root : throw new UnreadableException(NoElement);
         }
         catch (XmlException error)
         {
-            throw new UnreadableException($"This is no whole XML: it goes wrong in line {error.LineNumber}. It may have been cut off.", error);
+            throw new UnreadableException(error.LineNumber > 0 ? $"This is no whole XML: it goes wrong in line {error.LineNumber}. It may have been cut off." : NoElement, error);
         }
     }
 
@@ -91,18 +96,22 @@ internal static partial class XmlTables
 
         public override bool Read() =>
             ++_count > MostNodes || Depth > Deepest ? throw new UnreadableException($"This XML has more than {MostNodes:N0} nodes, or nests more than {Deepest} deep. Let the source give less of it.") : base.Read();
+
+        /// <summary>What a declaration of types would explain; those are passed over.</summary>
+        public override void ResolveEntity() =>
+            throw new UnreadableException($"Line {LineNumber} of this XML has “&{Name};”, which only a declaration of types could explain, and those are not read. Let the source write the letters themselves.");
     }
 
     public static XmlReaderSettings SafeSettings => new() { DtdProcessing = DtdProcessing.Ignore, XmlResolver = null, MaxCharactersFromEntities = 10_000 };
 
     /// <summary>The elements that have most others of their name beside them, wherever they stand; else the whole of it as one row.</summary>
-    private static ImmutableArray<Table> Found(XmlElement root, Notes notes)
+    private static ImmutableArray<Table> Found(XPathNavigator root, Notes notes)
     {
-        var groups = new List<(string Name, List<XmlElement> Rows)>();
+        var groups = new List<(string Name, List<XPathNavigator> Rows)>();
         Gather(root, "", groups, 0);
         var tables = ImmutableArray.CreateBuilder<Table>();
         var alone = new TableBuilder("", notes);
-        alone.Add(CellsOf(root, null));
+        Add(root, alone, null);
         if (alone.Build() is { Columns.IsEmpty: false } whole)
         {
             tables.Add(whole);
@@ -113,7 +122,7 @@ internal static partial class XmlTables
             var table = new TableBuilder(name, notes, rows.Count);
             foreach (var row in rows.TakeWhile(_ => table.Takes()))
             {
-                table.Add(CellsOf(row, notes));
+                Add(row, table, notes);
             }
 
             tables.Add(table.Build());
@@ -122,84 +131,84 @@ internal static partial class XmlTables
         return tables.Count > 0 ? tables.ToImmutable() : throw new UnreadableException("There is nothing in this XML but its outermost element.");
     }
 
-    private static void Gather(XmlElement parent, string name, List<(string, List<XmlElement>)> groups, int depth)
+    private static void Gather(XPathNavigator parent, string name, List<(string, List<XPathNavigator>)> groups, int depth)
     {
-        foreach (var group in parent.ChildNodes.OfType<XmlElement>().GroupBy(one => one.LocalName))
+        foreach (var (first, others) in ChildrenOf(parent))
         {
-            var own = name.Length == 0 ? group.Key : $"{name}.{group.Key}";
-            var rows = group.ToList();
-            if (rows.Count > 1 && rows.Any(HasParts))
+            var own = name.Length == 0 ? first.LocalName : $"{name}.{first.LocalName}";
+            if (others is null)
             {
-                groups.Add((own, rows));
+                if (depth < DeepestColumn)
+                {
+                    Gather(first, own, groups, depth + 1);
+                }
             }
-            else if (rows is [var only] && depth < DeepestColumn)
+            else if (HasParts(first) || others.Any(HasParts))
             {
-                Gather(only, own, groups, depth + 1);
+                groups.Add((own, [first, .. others]));
             }
         }
     }
 
-    private static bool HasParts(XmlElement element)
+    /// <summary>Whether there is more in an element than words.</summary>
+    private static bool HasParts(XPathNavigator element)
     {
-        for (var node = element.HasAttributes ? null : element.FirstChild; node is not null; node = node.NextSibling)
+        if (element.HasAttributes)
         {
-            if (node is XmlElement)
-            {
-                return true;
-            }
+            return true;
         }
 
-        return element.HasAttributes;
+        var inside = element.MoveToChild(XPathNodeType.Element);
+        if (inside)
+        {
+            element.MoveToParent();
+        }
+
+        return inside;
     }
 
+    /// <summary>Adds an element as a row.</summary>
     /// <param name="notes">Takes what a row holds rows of its own under; null = those have tables of their own.</param>
-    private static IEnumerable<(string Column, string Cell)> CellsOf(XmlElement element, Notes? notes) => Cells(element, "", 0, notes);
-
-    private static IEnumerable<(string Column, string Cell)> Cells(XmlElement element, string name, int depth, Notes? notes)
+    private static void Add(XPathNavigator element, TableBuilder table, Notes? notes)
     {
-        string Own(string part) => name.Length == 0 ? part : $"{name}.{part}";
-        for (var at = 0; element.HasAttributes && at < element.Attributes.Count; at++)
-        {
-            var attribute = element.Attributes[at];
-            if (attribute.Prefix == "xmlns" || attribute.Name == "xmlns")
-            {
-                continue;
-            }
+        Put(element, "", 0, table, notes);
+        table.EndRow();
+    }
 
-            yield return (Own(attribute.LocalName), attribute.Value.Trim());
+    private static void Put(XPathNavigator element, string name, int depth, TableBuilder table, Notes? notes)
+    {
+        if (element.MoveToFirstAttribute())
+        {
+            do
+            {
+                Put(table, Own(name, element), element.Value);
+            }
+            while (element.MoveToNextAttribute());
+
+            element.MoveToParent();
         }
 
         var children = ChildrenOf(element);
         if (children.Count == 0)
         {
-            if (element.InnerText.Trim() is { Length: > 0 } words)
-            {
-                yield return (name.Length == 0 ? "value" : name, words);
-            }
-
-            yield break;
+            PutWords(table, name.Length == 0 ? "value" : name, element);
+            return;
         }
 
         foreach (var (child, others) in children)
         {
-            var own = Own(child.LocalName);
+            var own = Own(name, child);
             if (others is null && !HasParts(child))
             {
-                if (child.InnerText.Trim() is { Length: > 0 } words)
-                {
-                    yield return (own, words);
-                }
+                PutWords(table, own, child);
             }
             else if (others is null && depth < DeepestColumn)
             {
-                foreach (var cell in Cells(child, own, depth + 1, notes))
-                {
-                    yield return cell;
-                }
+                Put(child, own, depth + 1, table, notes);
             }
-            else if (others is not null && !others.Prepend(child).Any(HasParts))
+            else if (others is not null && !HasParts(child) && !others.Any(HasParts))
             {
-                yield return (own, string.Join(", ", others.Prepend(child).Select(one => one.InnerText.Trim())));
+                Put(table, own, string.Join(", ", others.Prepend(child).Select(one => one.Value.Trim())));
             }
             else
             {
@@ -208,28 +217,42 @@ internal static partial class XmlTables
         }
     }
 
-    /// <summary>The elements within one, by their names: the first of each, and the others of its name, where there are any. Names for which a table has no room are passed over.</summary>
-    private static List<(XmlElement First, List<XmlElement>? Others)> ChildrenOf(XmlElement element)
-    {
-        var children = new List<(XmlElement First, List<XmlElement>? Others)>();
-        for (var node = element.FirstChild; node is not null; node = node.NextSibling)
-        {
-            if (node is not XmlElement child)
-            {
-                continue;
-            }
+    private static string Own(string name, XPathNavigator part) => name.Length == 0 ? part.LocalName : $"{name}.{part.LocalName}";
 
-            var at = children.FindIndex(one => one.First.LocalName == child.LocalName);
+    private static void PutWords(TableBuilder table, string column, XPathNavigator element)
+    {
+        if (element.Value.Trim() is { Length: > 0 } words)
+        {
+            Put(table, column, words);
+        }
+    }
+
+    private static void Put(TableBuilder table, string column, string words)
+    {
+        if (table.ColumnOf(column) is var at and >= 0)
+        {
+            table.Put(at, words.Trim());
+        }
+    }
+
+    /// <summary>The elements within one, by their names: the first of each, and the others of its name, where there are any. Names for which a table has no room are passed over.</summary>
+    private static List<(XPathNavigator First, List<XPathNavigator>? Others)> ChildrenOf(XPathNavigator element)
+    {
+        var children = new List<(XPathNavigator First, List<XPathNavigator>? Others)>();
+        var node = element.Clone();
+        for (var any = node.MoveToChild(XPathNodeType.Element); any; any = node.MoveToNext(XPathNodeType.Element))
+        {
+            var at = children.FindIndex(one => one.First.LocalName == node.LocalName);
             if (at >= 0)
             {
                 var (first, others) = children[at];
                 others ??= [];
-                others.Add(child);
+                others.Add(node.Clone());
                 children[at] = (first, others);
             }
             else if (children.Count <= Table.MostColumns)
             {
-                children.Add((child, null));
+                children.Add((node.Clone(), null));
             }
         }
 
@@ -237,8 +260,8 @@ internal static partial class XmlTables
     }
 
     /// <summary>Names without a prefix mean elements of that name in whatever namespace: nobody who types a path has one at hand.</summary>
-    private static string Unprefixed(string path, XmlDocument document) =>
-        document.DocumentElement!.NamespaceURI.Length == 0 ? path : Step().Replace(path, step => $"{step.Groups["before"].Value}*[local-name()='{step.Groups["name"].Value}']");
+    private static string Unprefixed(string path, XPathNavigator root) =>
+        root.NamespaceURI.Length == 0 ? path : Step().Replace(path, step => $"{step.Groups["before"].Value}*[local-name()='{step.Groups["name"].Value}']");
 
     [GeneratedRegex(@"^/{1,2}[\w.*@:-]+(\[[^\[\]]*\])*(/{1,2}[\w.*@:-]+(\[[^\[\]]*\])*)*$", RegexOptions.NonBacktracking)]
     private static partial Regex Location();
