@@ -140,6 +140,20 @@ const close = (pages) =>
 const browser = await browserOn();
 const bare = await bareOn();
 
+/** What a bare push takes to as many pages. */
+async function floorOn(count) {
+  const pages = await openPages(
+    browser,
+    count,
+    `http://127.0.0.1:${ports.floor}/`,
+  );
+  const floor = await pressed(pages, (at) =>
+    ask("POST", ports.floor, "/press", `press ${at}`),
+  );
+  await close(pages);
+  return floor;
+}
+
 const figures = (times) => `${ms(median(times))} (${ms(p95(times))})`;
 const times = (one, other) => (median(one) / median(other)).toFixed(2);
 
@@ -153,15 +167,7 @@ table(
   "times that",
 );
 for (const count of wished("frame") ? [1, 10] : []) {
-  const bareNow = await openPages(
-    browser,
-    count,
-    `http://127.0.0.1:${ports.floor}/`,
-  );
-  const floor = await pressed(bareNow, (at) =>
-    ask("POST", ports.floor, "/press", `press ${at}`),
-  );
-  await close(bareNow);
+  const floor = await floorOn(count);
   const lamp = await lampOn();
   const token = (await ask("GET", ports.lamp, "/api/show")).outputs[0].token;
   const link = `http://127.0.0.1:${ports.lamp}/out/#${token}`;
@@ -261,15 +267,7 @@ table(
   "times the floor",
 );
 for (const count of wished("save") ? [1] : []) {
-  const bareNow = await openPages(
-    browser,
-    count,
-    `http://127.0.0.1:${ports.floor}/`,
-  );
-  const floor = await pressed(bareNow, (at) =>
-    ask("POST", ports.floor, "/press", `press ${at}`),
-  );
-  await close(bareNow);
+  const floor = await floorOn(count);
   const data = newFolder();
   const lamp = await lampIn(data);
   await ask("PATCH", ports.lamp, "/api/feeds/cloth", {

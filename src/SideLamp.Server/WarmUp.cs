@@ -54,9 +54,7 @@ public sealed class WarmUp(
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
-        var started = new TaskCompletionSource(TaskCreationOptions.RunContinuationsAsynchronously);
-        using var listening = life.ApplicationStarted.Register(started.SetResult);
-        await started.Task.WaitAsync(stoppingToken);
+        await life.Begun(stoppingToken);
         await Task.Delay(AfterStart, stoppingToken);
         var stage = loop.Stage;
         Try("The routes", () => _ = routes.Endpoints);

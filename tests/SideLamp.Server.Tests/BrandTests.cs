@@ -10,7 +10,7 @@ public sealed class BrandTests : IAsyncLifetime
 {
     private RunningServer _server = null!;
 
-    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin();
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Host();
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();
 
@@ -60,7 +60,7 @@ public sealed class BrandTests : IAsyncLifetime
         Assert.Equal(HttpStatusCode.OK, (await Keep(brand, show)).StatusCode);
         var file = await _server.Http.GetByteArrayAsync("/api/brands/file?name=Own%20letters");
 
-        await using var other = await RunningServer.Begin();
+        await using var other = await RunningServer.Host();
         var name = await IdOf(await other.Http.PostAsync("/api/brands/file", Body(file)));
         (await other.Http.PutAsJsonAsync("/api/brands/worn", new { name, onAir = false })).EnsureSuccessStatusCode();
         var worn = (await other.Show())["brand"]!;
@@ -76,6 +76,7 @@ public sealed class BrandTests : IAsyncLifetime
     [Fact]
     public async Task A_typeface_whose_file_is_gone_is_stood_in_for_and_said_and_blinds_nothing()
     {
+        await _server.MoveOut();
         var font = (await Bring(await File.ReadAllBytesAsync(Path.Combine(VectorTests.Root(), "fonts", "SourceSerif4_600SemiBold.ttf"))))["id"]!.GetValue<string>();
         var show = await _server.Show();
         var brand = show["brand"]!.DeepClone();

@@ -69,7 +69,7 @@ public sealed class FeedTests
             context.Response.Headers.ETag = $"\"{said.Length}\"";
             return code != 200 ? Results.StatusCode(code) : context.Request.Headers.IfNoneMatch == context.Response.Headers.ETag ? Results.StatusCode(304) : Results.Text(said);
         }));
-        await using var server = await RunningServer.Begin();
+        await using var server = await RunningServer.Host();
         var address = new Uri(web.At, "/garden");
         // Before anything is kept it is said that it lies in the own network.
         var asked = await server.Send("POST", "/api/feeds/look", $$"""{"path":"{{address}}"}""");
@@ -165,13 +165,14 @@ public sealed class FeedTests
     [Fact]
     public async Task A_watcher_is_told_what_is_wrong_with_a_key_that_does_nothing_else()
     {
-        await using var server = await RunningServer.Begin();
+        await using var server = await RunningServer.Host();
         using var watcher = new HttpClient { BaseAddress = new Uri(server.Origin) };
         var key = (await File.ReadAllTextAsync(Path.Combine(server.Data, "health-key"), TestContext.Current.CancellationToken)).Trim();
         async Task<(HttpStatusCode Code, JsonNode Body)> Ask() => await watcher.GetAsync($"/health?key={key}", TestContext.Current.CancellationToken) is var answer ? (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync(TestContext.Current.CancellationToken))!) : default;
         Assert.Equal(HttpStatusCode.Unauthorized, (await watcher.GetAsync("/health", TestContext.Current.CancellationToken)).StatusCode);
         Assert.Equal(HttpStatusCode.Unauthorized, (await watcher.PostAsync($"/api/air?key={key}", new StringContent("{}"), TestContext.Current.CancellationToken)).StatusCode);
-        Assert.Equal((HttpStatusCode.OK, true), await Ask() is var well ? (well.Code, well.Body["well"]!.GetValue<bool>()) : default);
+        var well = await Ask();
+        Assert.True(well.Code == HttpStatusCode.OK && well.Body["well"]!.GetValue<bool>(), well.Body.ToJsonString());
         // Nobody sees what is lit; then a feed is in trouble.
         await server.Press("light", "lamp");
         Assert.Contains("Nobody can see", (await Ask()).Body["trouble"]!.ToJsonString(), StringComparison.Ordinal);

@@ -19,7 +19,7 @@ public sealed class FormerVersionsTests
     [MemberData(nameof(All))]
     public async Task A_show_of_a_former_version_opens_with_all_that_was_in_it(int version)
     {
-        await using var server = await RunningServer.BeginIn(data => File.Copy(Path.Combine(Fixtures, $"show-{version}.db"), Path.Combine(data, "show.db")));
+        await using var server = await RunningServer.HostIn(data => File.Copy(Path.Combine(Fixtures, $"show-{version}.db"), Path.Combine(data, "show.db")));
         var show = await server.Show();
         Assert.Equal("The Lantern Cloth", show["name"]!.GetValue<string>());
         var names = show["graphics"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == "names")!;
@@ -54,8 +54,7 @@ public sealed class FormerVersionsTests
 
         // It goes on from there, and is kept as the versions of now keep it.
         Assert.Equal(HttpStatusCode.OK, (await server.Press("light", "lamp")).StatusCode);
-        await server.Kill();
-        await server.Restart();
+        await server.MoveOut();
         using var again = await server.Open();
         Assert.Contains((await again.Next("news"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
         var later = await server.Show();
@@ -67,7 +66,7 @@ public sealed class FormerVersionsTests
     [Fact]
     public async Task A_brand_of_a_former_version_is_taken_in_also_with_a_mark_before_it_and_twice()
     {
-        await using var server = await RunningServer.Begin("--empty");
+        await using var server = await RunningServer.Host("--empty");
         foreach (var file in Directory.EnumerateFiles(Fixtures, "brand-*.json").Order(StringComparer.Ordinal))
         {
             foreach (var mark in new byte[][] { [], [0xEF, 0xBB, 0xBF] })
@@ -85,7 +84,7 @@ public sealed class FormerVersionsTests
     [Fact]
     public async Task A_template_of_a_former_version_is_taken_in()
     {
-        await using var server = await RunningServer.Begin("--empty");
+        await using var server = await RunningServer.Host("--empty");
         foreach (var file in Directory.EnumerateFiles(Fixtures, "template-*.json"))
         {
             var answer = await server.Http.PostAsJsonAsync("/api/templates", new { source = await File.ReadAllTextAsync(file) });

@@ -10,7 +10,7 @@ public sealed class NewsTests : IAsyncLifetime
     private static readonly int Seed = int.Parse(Environment.GetEnvironmentVariable("SIDELAMP_SEED") ?? (Environment.GetEnvironmentVariable("CI") is null ? $"{Environment.TickCount}" : "20261127"), CultureInfo.InvariantCulture);
     private RunningServer _server = null!;
 
-    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin("--rehearsal");
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Host("--rehearsal");
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();
 

@@ -10,7 +10,7 @@ public sealed class RunTests : IAsyncLifetime
 {
     private RunningServer _server = null!;
 
-    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin("--rehearsal");
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Host("--rehearsal");
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();
 
@@ -203,6 +203,7 @@ public sealed class RunTests : IAsyncLifetime
     [Fact]
     public async Task A_timer_runs_on_pages_by_itself_and_each_change_of_it_is_one_small_patch()
     {
+        await _server.MoveOut();
         await _server.Press("light", "check");
         using var page = await _server.Open(await _server.Token());
         var standing = Program((await page.Next("snap"))["items"]![0]!["nodes"]!);
@@ -263,6 +264,7 @@ public sealed class RunTests : IAsyncLifetime
     [Fact]
     public async Task What_runs_goes_on_after_a_kill()
     {
+        await _server.MoveOut();
         await Press("every", new { graphic = "sighting" });
         await Press("hush", new { });
         await Press("alert", new { graphic = "tip" });

@@ -3,36 +3,37 @@ using System.Net;
 using System.Net.Http.Json;
 using System.Net.Sockets;
 using System.Net.WebSockets;
+using System.Reflection.Metadata;
+using System.Reflection.PortableExecutable;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using SideLamp.Core.Json;
+using SideLamp.Host;
 
 namespace SideLamp.Server.Tests;
 
-/// <summary>The built program, running as its own process on a folder of its own.</summary>
+/// <summary>
+/// Side Lamp, running on a folder of its own: the built program as its own process, or, where nobody ends it, in the process of
+/// the tests, which costs a tenth of the work.
+/// </summary>
 internal sealed class RunningServer : IAsyncDisposable
 {
     /// <summary>Only what never comes fails: two busy cores may take long over a start.</summary>
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
     private readonly string _data = Directory.CreateTempSubdirectory("sidelamp-test").FullName;
-    private Process _process;
-
     private readonly string[] _options;
+    private HostedLamp? _hosted;
+    private Process? _process;
 
-    private RunningServer(string[] options, Action<string>? prepare)
-    {
-        (_options, Port) = (options, FreePort());
-        prepare?.Invoke(_data);
-        _process = Start(_data, Port);
-    }
+    private RunningServer(string[] options) => (_options, Port) = (options, FreePort());
 
-    /// <summary>The built program.</summary>
-    public static string Program => typeof(App).Assembly.Location;
+    /// <summary>The built program, as <c>scripts/build</c> leaves it.</summary>
+    public static string Program { get; } = Built();
 
     public int Port { get; }
 
-    public int Pid => _process.Id;
+    public int Pid => Own.Id;
 
     public HttpClient Http { get; private set; } = new();
 
@@ -42,14 +43,32 @@ internal sealed class RunningServer : IAsyncDisposable
 
     public string Origin => $"http://127.0.0.1:{Port}";
 
-    public static Task<RunningServer> Begin(params string[] options) => BeginIn(null, options);
+    public static async Task<RunningServer> Begin(params string[] options)
+    {
+        var server = new RunningServer(options);
+        await server.Restart();
+        return server;
+    }
+
+    /// <summary>In the process of the tests: for what neither ends it nor looks at its process.</summary>
+    public static Task<RunningServer> Host(params string[] options) => HostIn(_ => { }, options);
 
     /// <param name="prepare">Fills the data folder before the start.</param>
-    public static async Task<RunningServer> BeginIn(Action<string>? prepare, params string[] options)
+    public static async Task<RunningServer> HostIn(Action<string> prepare, params string[] options)
     {
-        var server = new RunningServer(options, prepare);
-        await server.Ready();
+        var server = new RunningServer(options);
+        prepare(server._data);
+        server._hosted = await HostedLamp.Begin(server._data, server.Port, options);
+        server.Connect();
         return server;
+    }
+
+    /// <summary>A hosted one goes on as a process of its own, which can be killed.</summary>
+    public async Task MoveOut()
+    {
+        await _hosted!.DisposeAsync();
+        _hosted = null;
+        await Restart();
     }
 
     /// <summary>Runs the program to its end and gives what it said; for starts that must be refused.</summary>
@@ -64,21 +83,26 @@ internal sealed class RunningServer : IAsyncDisposable
     /// <summary>As a power switch would: no goodbye.</summary>
     public async Task Kill()
     {
-        _process.Kill(entireProcessTree: true);
-        await _process.WaitForExitAsync();
+        Own.Kill(entireProcessTree: true);
+        await Own.WaitForExitAsync();
     }
 
     /// <summary>As Ctrl+C would.</summary>
     public async Task Stop()
     {
         using var kill = Process.Start("kill", ["-INT", $"{Pid}"]);
-        await _process.WaitForExitAsync().WaitAsync(Patience);
+        await Own.WaitForExitAsync().WaitAsync(Patience);
     }
 
     public async Task Restart()
     {
         _process = Start(_data, Port);
-        await Ready();
+        if (await _process.StandardOutput.ReadLineAsync().WaitAsync(Patience) is null)
+        {
+            Assert.Fail(await _process.StandardError.ReadToEndAsync());
+        }
+
+        Connect();
     }
 
     public async Task<JsonNode> Show() => (await Http.GetFromJsonAsync<JsonNode>("/api/show"))!;
@@ -104,23 +128,25 @@ internal sealed class RunningServer : IAsyncDisposable
 
     public async ValueTask DisposeAsync()
     {
-        if (!_process.HasExited)
+        Http.Dispose();
+        if (_hosted is not null)
+        {
+            await _hosted.DisposeAsync();
+        }
+
+        if (_process is { HasExited: false })
         {
             await Kill();
         }
 
-        _process.Dispose();
-        Http.Dispose();
+        _process?.Dispose();
         Directory.Delete(_data, recursive: true);
     }
 
-    private async Task Ready()
-    {
-        if (await _process.StandardOutput.ReadLineAsync().WaitAsync(Patience) is null)
-        {
-            Assert.Fail(await _process.StandardError.ReadToEndAsync());
-        }
+    private Process Own => _process ?? throw new InvalidOperationException("It runs in the process of the tests: let it move out first.");
 
+    private void Connect()
+    {
         Http = new HttpClient { BaseAddress = new Uri(Origin) };
         Http.DefaultRequestHeaders.Add("Origin", Origin);
     }
@@ -133,6 +159,16 @@ internal sealed class RunningServer : IAsyncDisposable
                 RedirectStandardError = true,
             }
         )!;
+
+    private static string Built()
+    {
+        var program = Path.Combine(VectorTests.Root(), "artifacts", "app", "sidelamp.dll");
+        using var image = new PEReader(File.OpenRead(program));
+        var metadata = image.GetMetadataReader();
+        // The tests would show what some other program does.
+        Assert.True(metadata.GetGuid(metadata.GetModuleDefinition().Mvid) == typeof(App).Module.ModuleVersionId, "The program is of another build than its tests: run scripts/build, and build the tests.");
+        return program;
+    }
 
     private static int FreePort()
     {

@@ -8,7 +8,7 @@ public sealed class ServerTests : IAsyncLifetime
 {
     private RunningServer _server = null!;
 
-    public async ValueTask InitializeAsync() => _server = await RunningServer.Begin();
+    public async ValueTask InitializeAsync() => _server = await RunningServer.Host();
 
     public ValueTask DisposeAsync() => _server.DisposeAsync();
 

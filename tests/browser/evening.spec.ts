@@ -1,84 +1,83 @@
 import { renameSync, writeFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
-import { expect, test } from './sideLamp';
+import { expect, mortal, test } from './sideLamp';
 
 const lit = (page: Page, name: string) => page.getByRole('button', { name: `${name}, on air` });
 /** What a caption shows, without the words that are fading out of it. */
 const caption = (page: Page) => page.locator('[data-node^="text/"] > div:not([aria-hidden])');
 
-test('from a typed name to the picture, through a saved file and a power cut, to dark again', async ({
-  page,
-  output,
-  lamp,
-}) => {
-  await page.goto(lamp.url);
-  await page.getByRole('button', { name: 'Edit the words of Names' }).click();
-  const words = page.getByRole('region', { name: 'Quick words' });
-  await words.getByLabel('Name', { exact: true }).fill('Odalys B. Thrupp');
-  // Standby shows what is typed before it is kept.
-  await expect(page.getByRole('img', { name: 'Standby' }).getByText('Odalys B. Thrupp')).toBeVisible();
-  await expect(output.getByText('Odalys')).toHaveCount(0);
-  // However slow the server is over the words, the press that follows them does not overtake them.
-  await page.route('**/api/graphics/names', (route) => setTimeout(() => void route.continue(), 500), { times: 1 });
-  await page.keyboard.press('Control+Enter');
-  await expect(words.getByRole('button', { name: 'Save' })).toBeDisabled();
+mortal(
+  'from a typed name to the picture, through a saved file and a power cut, to dark again',
+  async ({ page, output, lamp }) => {
+    await page.goto(lamp.url);
+    await page.getByRole('button', { name: 'Edit the words of Names' }).click();
+    const words = page.getByRole('region', { name: 'Quick words' });
+    await words.getByLabel('Name', { exact: true }).fill('Odalys B. Thrupp');
+    // Standby shows what is typed before it is kept.
+    await expect(page.getByRole('img', { name: 'Standby' }).getByText('Odalys B. Thrupp')).toBeVisible();
+    await expect(output.getByText('Odalys')).toHaveCount(0);
+    // However slow the server is over the words, the press that follows them does not overtake them.
+    await page.route('**/api/graphics/names', (route) => setTimeout(() => void route.continue(), 500), { times: 1 });
+    await page.keyboard.press('Control+Enter');
+    await expect(words.getByRole('button', { name: 'Save' })).toBeDisabled();
 
-  await page.getByRole('button', { name: 'Names, in standby' }).click();
-  await expect(lit(page, 'Names')).toBeVisible();
-  const name = output.getByText('Odalys B. Thrupp', { exact: true });
-  await expect(name).toBeVisible();
-  await expect(output.locator('[data-node="name/0"]')).toHaveText('Odalys B. Thrupp');
-  await settled(output);
-  // EBU R 95: graphics safe is 5 % from each edge.
-  const box = (await name.boundingBox())!;
-  expect(box.x).toBeGreaterThanOrEqual(96);
-  expect(box.y + box.height).toBeLessThanOrEqual(1080 - 54);
+    await page.getByRole('button', { name: 'Names, in standby' }).click();
+    await expect(lit(page, 'Names')).toBeVisible();
+    const name = output.getByText('Odalys B. Thrupp', { exact: true });
+    await expect(name).toBeVisible();
+    await expect(output.locator('[data-node="name/0"]')).toHaveText('Odalys B. Thrupp');
+    await settled(output);
+    // EBU R 95: graphics safe is 5 % from each edge.
+    const box = (await name.boundingBox())!;
+    expect(box.x).toBeGreaterThanOrEqual(96);
+    expect(box.y + box.height).toBeLessThanOrEqual(1080 - 54);
 
-  // A caption from a file: only its words change when the file is saved.
-  await page.getByRole('button', { name: /^Lamp is on/ }).click();
-  await page.getByRole('button', { name: /^Moth in view/ }).click();
-  await expect(output.getByText(/On the cloth: Elephant/)).toBeVisible();
-  await settled(output);
-  const still = await output.locator('[data-node="pill"]').boundingBox();
-  await output.evaluate(() => {
-    const moved: string[] = [];
-    Object.assign(window, { moved });
-    new MutationObserver((changes) => {
-      for (const change of changes) {
-        const node = change.target.parentElement?.closest<HTMLElement>('[data-node]')?.dataset.node;
-        if (node) moved.push(node);
-      }
-    }).observe(document.getElementById('canvas')!, {
-      subtree: true,
-      childList: true,
-      attributes: true,
+    // A caption from a file: only its words change when the file is saved.
+    await page.getByRole('button', { name: /^Lamp is on/ }).click();
+    await page.getByRole('button', { name: /^Moth in view/ }).click();
+    await expect(output.getByText(/On the cloth: Elephant/)).toBeVisible();
+    await settled(output);
+    const still = await output.locator('[data-node="pill"]').boundingBox();
+    await output.evaluate(() => {
+      const moved: string[] = [];
+      Object.assign(window, { moved });
+      new MutationObserver((changes) => {
+        for (const change of changes) {
+          const node = change.target.parentElement?.closest<HTMLElement>('[data-node]')?.dataset.node;
+          if (node) moved.push(node);
+        }
+      }).observe(document.getElementById('canvas')!, {
+        subtree: true,
+        childList: true,
+        attributes: true,
+      });
     });
-  });
-  writeFileSync(`${lamp.clothFile}.half`, 'Merveille du jour\n');
-  renameSync(`${lamp.clothFile}.half`, lamp.clothFile);
-  await expect(caption(output).getByText(/Merveille/)).toBeVisible();
-  expect(await output.locator('[data-node="pill"]').boundingBox()).toEqual(still);
-  const moved = await output.evaluate(() => (window as unknown as { moved: string[] }).moved);
-  expect(moved.filter((node) => node === 'pill' || node === 'lamp')).toEqual([]);
+    writeFileSync(`${lamp.clothFile}.half`, 'Merveille du jour\n');
+    renameSync(`${lamp.clothFile}.half`, lamp.clothFile);
+    await expect(caption(output).getByText(/Merveille/)).toBeVisible();
+    expect(await output.locator('[data-node="pill"]').boundingBox()).toEqual(still);
+    const moved = await output.evaluate(() => (window as unknown as { moved: string[] }).moved);
+    expect(moved.filter((node) => node === 'pill' || node === 'lamp')).toEqual([]);
 
-  // A power cut: the page holds what it shows, and the lit stays lit.
-  await lamp.kill();
-  await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
-  await expect(caption(output).getByText(/Merveille/)).toBeVisible();
-  await page.getByRole('button', { name: 'Lamp is on, on air' }).first().click();
-  await expect(page.getByText(/Not sent: Side Lamp is not answering/)).toBeVisible();
-  const kept = await output.locator('[data-node="pill"]').elementHandle();
-  await lamp.start();
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(lit(page, 'Moth in view')).toBeVisible();
-  // The very same element: nothing was drawn anew, nothing played again.
-  expect(await kept!.evaluate((element) => element.isConnected)).toBe(true);
+    // A power cut: the page holds what it shows, and the lit stays lit.
+    await lamp.kill();
+    await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
+    await expect(caption(output).getByText(/Merveille/)).toBeVisible();
+    await page.getByRole('button', { name: 'Lamp is on, on air' }).first().click();
+    await expect(page.getByText(/Not sent: Side Lamp is not answering/)).toBeVisible();
+    const kept = await output.locator('[data-node="pill"]').elementHandle();
+    await lamp.start();
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(lit(page, 'Moth in view')).toBeVisible();
+    // The very same element: nothing was drawn anew, nothing played again.
+    expect(await kept!.evaluate((element) => element.isConnected)).toBe(true);
 
-  await lit(page, 'Moth in view').click();
-  await lit(page, 'Lamp is on').click();
-  await expect(output.locator('[data-node]')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /on air/ })).toHaveCount(0);
-});
+    await lit(page, 'Moth in view').click();
+    await lit(page, 'Lamp is on').click();
+    await expect(output.locator('[data-node]')).toHaveCount(0);
+    await expect(page.getByRole('button', { name: /on air/ })).toHaveCount(0);
+  },
+);
 
 test('keys press switches, lights out takes all and lights back brings it again', async ({ page, output, lamp }) => {
   await page.goto(lamp.url);
@@ -168,51 +167,53 @@ test('rule 34: the desk says when nobody can see what is lit, and an output that
   await context.close();
 });
 
-test('a server that is stuck is as unmistakable as one that is gone, and no press is done late', async ({
-  page,
-  output,
-  lamp,
-}) => {
-  await page.goto(lamp.url);
-  await expect(page.getByText('1 output showing')).toBeVisible();
-  const seat = await page.getByRole('region', { name: 'Lower left' }).boundingBox();
-  lamp.freeze();
-  await page.keyboard.press('1');
-  // At once on the desk, taken back when nobody confirms it.
-  await expect(lit(page, 'Names')).toHaveCount(0);
-  await expect(page.getByRole('button', { name: /^Names[.,]/ })).toHaveAttribute('aria-pressed', 'true');
-  await expect(page.getByText(/Not known yet whether it was done/)).toBeVisible();
-  await expect(page.getByRole('button', { name: /^Names[.,]/ })).toHaveAttribute('aria-pressed', 'false');
-  await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
-  // What is said moves nothing: a switch never slips away from under the finger.
-  expect(await page.getByRole('region', { name: 'Lower left' }).boundingBox()).toEqual(seat);
-  lamp.thaw();
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await page.keyboard.press('3');
-  await expect(output.getByText('The lamp is on')).toBeVisible();
-  await expect(lit(page, 'Names')).toHaveCount(0);
-  await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
-});
+mortal(
+  'a server that is stuck is as unmistakable as one that is gone, and no press is done late',
+  async ({ page, output, lamp }) => {
+    await page.goto(lamp.url);
+    await expect(page.getByText('1 output showing')).toBeVisible();
+    const seat = await page.getByRole('region', { name: 'Lower left' }).boundingBox();
+    lamp.freeze();
+    await page.keyboard.press('1');
+    // At once on the desk, taken back when nobody confirms it.
+    await expect(lit(page, 'Names')).toHaveCount(0);
+    await expect(page.getByRole('button', { name: /^Names[.,]/ })).toHaveAttribute('aria-pressed', 'true');
+    await expect(page.getByText(/Not known yet whether it was done/)).toBeVisible();
+    await expect(page.getByRole('button', { name: /^Names[.,]/ })).toHaveAttribute('aria-pressed', 'false');
+    await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
+    // What is said moves nothing: a switch never slips away from under the finger.
+    expect(await page.getByRole('region', { name: 'Lower left' }).boundingBox()).toEqual(seat);
+    lamp.thaw();
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await page.keyboard.press('3');
+    await expect(output.getByText('The lamp is on')).toBeVisible();
+    await expect(lit(page, 'Names')).toHaveCount(0);
+    await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
+  },
+);
 
-test('a page opened while the server is away is empty, and connects when it comes', async ({ browser, lamp, page }) => {
-  const context = await browser.newContext();
-  const link = await lamp.outputLink();
-  const first = await context.newPage();
-  await first.goto(link);
-  // Its very first visit is enough.
-  await first.evaluate(() => navigator.serviceWorker.ready);
-  await first.close();
-  await lamp.kill();
-  const output = await context.newPage();
-  await output.goto(link);
-  await expect(output.locator('#canvas')).toBeAttached();
-  await lamp.start();
-  await page.goto(lamp.url);
-  await expect(page.getByText('1 output showing')).toBeVisible();
-  await page.keyboard.press('1');
-  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
-  await context.close();
-});
+mortal(
+  'a page opened while the server is away is empty, and connects when it comes',
+  async ({ browser, lamp, page }) => {
+    const context = await browser.newContext();
+    const link = await lamp.outputLink();
+    const first = await context.newPage();
+    await first.goto(link);
+    // Its very first visit is enough.
+    await first.evaluate(() => navigator.serviceWorker.ready);
+    await first.close();
+    await lamp.kill();
+    const output = await context.newPage();
+    await output.goto(link);
+    await expect(output.locator('#canvas')).toBeAttached();
+    await lamp.start();
+    await page.goto(lamp.url);
+    await expect(page.getByText('1 output showing')).toBeVisible();
+    await page.keyboard.press('1');
+    await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+    await context.close();
+  },
+);
 
 test('a new link makes the old page dark at once', async ({ page, output, lamp }) => {
   await page.goto(lamp.url);

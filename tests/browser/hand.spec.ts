@@ -1,5 +1,5 @@
 import type { BrowserContext, Page } from '@playwright/test';
-import { expect, test, type SideLamp } from './sideLamp';
+import { expect, mortal, test, type SideLamp } from './sideLamp';
 
 // What the hand does is what happens, whatever other hands do meanwhile.
 
@@ -132,48 +132,48 @@ test('rule 42: what standby shows is what a press lights, and a draft stays thro
   await expect(output.getByText('Mine')).toBeVisible();
 });
 
-test('a refused edit stands beside what was kept meanwhile, and while the server is away nothing is sent later', async ({
-  page,
-  lamp,
-}) => {
-  await page.goto(`${lamp.url}/graphics/names`);
-  const name = page
-    .getByRole('complementary', { name: /^About/ })
-    .getByLabel('Name', { exact: true })
-    .first();
-  await expect(name).toHaveValue('Names');
-  await page.route('**/api/graphics/names', (route) => setTimeout(() => void route.continue(), 400), { times: 1 });
-  await name.fill('Mine');
-  await change(lamp, 'PATCH', '/api/graphics/names', { revision: newest, name: 'Theirs' });
-  const beside = page.getByRole('dialog', { name: 'Not saved' });
-  await expect(beside).toContainText('Theirs');
-  await expect(name).toHaveValue('Mine');
-  await expect(name).toBeFocused();
-  await beside.getByRole('button', { name: 'Use mine' }).click();
-  await expect(beside).toHaveCount(0);
-  await expect.poll(async () => (await (await fetch(`${lamp.url}/api/show`)).text()).includes('"Mine"')).toBe(true);
+mortal(
+  'a refused edit stands beside what was kept meanwhile, and while the server is away nothing is sent later',
+  async ({ page, lamp }) => {
+    await page.goto(`${lamp.url}/graphics/names`);
+    const name = page
+      .getByRole('complementary', { name: /^About/ })
+      .getByLabel('Name', { exact: true })
+      .first();
+    await expect(name).toHaveValue('Names');
+    await page.route('**/api/graphics/names', (route) => setTimeout(() => void route.continue(), 400), { times: 1 });
+    await name.fill('Mine');
+    await change(lamp, 'PATCH', '/api/graphics/names', { revision: newest, name: 'Theirs' });
+    const beside = page.getByRole('dialog', { name: 'Not saved' });
+    await expect(beside).toContainText('Theirs');
+    await expect(name).toHaveValue('Mine');
+    await expect(name).toBeFocused();
+    await beside.getByRole('button', { name: 'Use mine' }).click();
+    await expect(beside).toHaveCount(0);
+    await expect.poll(async () => (await (await fetch(`${lamp.url}/api/show`)).text()).includes('"Mine"')).toBe(true);
 
-  // Numbers go when the field is left, never half typed; Escape brings back what stood.
-  const x = page.getByLabel('X, px');
-  await x.fill('3');
-  await x.press('Escape');
-  await expect(x).toHaveValue('0');
-  await x.fill('');
-  await x.press('Enter');
-  await expect(page.getByRole('dialog', { name: 'Not saved' })).toContainText('no number');
-  await x.press('Escape');
+    // Numbers go when the field is left, never half typed; Escape brings back what stood.
+    const x = page.getByLabel('X, px');
+    await x.fill('3');
+    await x.press('Escape');
+    await expect(x).toHaveValue('0');
+    await x.fill('');
+    await x.press('Enter');
+    await expect(page.getByRole('dialog', { name: 'Not saved' })).toContainText('no number');
+    await x.press('Escape');
 
-  await lamp.kill();
-  await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
-  await name.fill('Typed while it was away');
-  await expect(page.getByText('Not saved: Side Lamp is not answering.')).toBeVisible();
-  await expect(name).toHaveValue('Typed while it was away');
-  await lamp.start();
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await expect(page.getByRole('link', { name: /Mine/ })).toBeVisible();
-  await beside.getByRole('button', { name: 'Use mine' }).click();
-  await expect(page.getByRole('link', { name: /Typed while it was away/ })).toBeVisible();
-});
+    await lamp.kill();
+    await expect(page.getByRole('alert')).toContainText('Side Lamp is not answering');
+    await name.fill('Typed while it was away');
+    await expect(page.getByText('Not saved: Side Lamp is not answering.')).toBeVisible();
+    await expect(name).toHaveValue('Typed while it was away');
+    await lamp.start();
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await expect(page.getByRole('link', { name: /Mine/ })).toBeVisible();
+    await beside.getByRole('button', { name: 'Use mine' }).click();
+    await expect(page.getByRole('link', { name: /Typed while it was away/ })).toBeVisible();
+  },
+);
 
 test('a page of another build loads itself anew, once', async ({ context, lamp }) => {
   const [page, output] = [await context.newPage(), await context.newPage()];

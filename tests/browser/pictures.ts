@@ -1,10 +1,10 @@
 import { join } from 'node:path';
-import { expect, test } from './sideLamp';
+import { expect, mortal } from './sideLamp';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
-test('pictures of each main view', async ({ page, output, lamp }) => {
-  test.setTimeout(240_000);
+mortal('pictures of each main view', async ({ page, output, lamp }) => {
+  mortal.setTimeout(240_000);
   const shoot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();

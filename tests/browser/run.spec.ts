@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, type SideLamp, test } from './sideLamp';
+import { choose, expect, type SideLamp, mortal, test } from './sideLamp';
 
 // A rehearsal: the time of the show can be moved forward.
 test.use({ options: ['--rehearsal'] });
@@ -202,60 +202,58 @@ async function onAirNow(page: Page): Promise<string[]> {
   return names.map((name) => name.replace('On air:', '').trim()).sort();
 }
 
-test('two desks stay in step, the last press wins, and two outputs agree, also after a kill', async ({
-  page,
-  browser,
-  output,
-  lamp,
-}) => {
-  await open(page, lamp);
-  const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
-  const tablet = await context.newPage();
-  await open(tablet, lamp);
-  await page.keyboard.press('1');
-  await expect(lit(tablet, 'Names')).toBeVisible();
-  await tablet.keyboard.press('2');
-  await expect(lit(page, 'Moth in view')).toBeVisible();
-  await expect(lit(page, 'Names')).toHaveCount(0);
-  await page.keyboard.press('1');
-  await expect(lit(tablet, 'Names')).toBeVisible();
-  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
-  // Each sees what the other did, and with what.
-  await expect(tablet.getByRole('status').filter({ hasText: 'Names lit by key 1' })).toBeVisible();
-  // A press in the picture chooses what was pressed, on this desk alone.
-  const air = page.getByRole('img', { name: 'On air' });
-  await expect(air.getByText('Odalys Thrupp')).toBeVisible();
-  const box = (await air.boundingBox())!;
-  await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
-  await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
-  await expect(tablet.getByRole('region', { name: 'Quick words' })).toContainText('Moth in view');
-  // Held upright, the tablet has the monitors above a map that keeps its width.
-  await tablet.setViewportSize({ width: 820, height: 1180 });
-  const top = (await lit(tablet, 'Names').boundingBox())!;
-  const monitor = (await tablet.getByRole('img', { name: 'Standby' }).boundingBox())!;
-  expect(monitor.y + monitor.height).toBeLessThan(top.y);
-  expect((await tablet.getByRole('region', { name: 'Upper right' }).boundingBox())!.width).toBeGreaterThan(200);
+mortal(
+  'two desks stay in step, the last press wins, and two outputs agree, also after a kill',
+  async ({ page, browser, output, lamp }) => {
+    await open(page, lamp);
+    const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
+    const tablet = await context.newPage();
+    await open(tablet, lamp);
+    await page.keyboard.press('1');
+    await expect(lit(tablet, 'Names')).toBeVisible();
+    await tablet.keyboard.press('2');
+    await expect(lit(page, 'Moth in view')).toBeVisible();
+    await expect(lit(page, 'Names')).toHaveCount(0);
+    await page.keyboard.press('1');
+    await expect(lit(tablet, 'Names')).toBeVisible();
+    await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+    // Each sees what the other did, and with what.
+    await expect(tablet.getByRole('status').filter({ hasText: 'Names lit by key 1' })).toBeVisible();
+    // A press in the picture chooses what was pressed, on this desk alone.
+    const air = page.getByRole('img', { name: 'On air' });
+    await expect(air.getByText('Odalys Thrupp')).toBeVisible();
+    const box = (await air.boundingBox())!;
+    await air.click({ position: { x: box.width * 0.1, y: box.height * 0.76 } });
+    await expect(page.getByRole('region', { name: 'Quick words' })).toContainText('Names');
+    await expect(tablet.getByRole('region', { name: 'Quick words' })).toContainText('Moth in view');
+    // Held upright, the tablet has the monitors above a map that keeps its width.
+    await tablet.setViewportSize({ width: 820, height: 1180 });
+    const top = (await lit(tablet, 'Names').boundingBox())!;
+    const monitor = (await tablet.getByRole('img', { name: 'Standby' }).boundingBox())!;
+    expect(monitor.y + monitor.height).toBeLessThan(top.y);
+    expect((await tablet.getByRole('region', { name: 'Upper right' }).boundingBox())!.width).toBeGreaterThan(200);
 
-  // A page that joined late and one that was there all the time show the same, and so they do when the server has been killed.
-  const late = await context.newPage();
-  await late.goto(await lamp.outputLink());
-  const drawn = (of: Page) => of.locator('[data-node]').evaluateAll(whatIsDrawn);
-  await expect(late.getByText('Odalys Thrupp')).toBeVisible();
-  const same = async (other: () => Promise<string[][]>) =>
-    JSON.stringify(await other()) === JSON.stringify(await drawn(output));
-  await expect.poll(() => same(() => drawn(late))).toBe(true);
-  // So does the desk's own picture of the air.
-  const onDesk = page.getByRole('img', { name: 'On air' }).locator('[data-node]');
-  await expect.poll(() => same(() => onDesk.evaluateAll(whatIsDrawn))).toBe(true);
-  await lamp.kill();
-  await lamp.start('--rehearsal');
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await page.keyboard.press('r');
-  await expect(shown(late, 'Benedek Carraway')).toBeVisible();
-  await expect.poll(() => same(() => drawn(late))).toBe(true);
-  expect((await drawn(output)).length).toBeGreaterThan(3);
-  await context.close();
-});
+    // A page that joined late and one that was there all the time show the same, and so they do when the server has been killed.
+    const late = await context.newPage();
+    await late.goto(await lamp.outputLink());
+    const drawn = (of: Page) => of.locator('[data-node]').evaluateAll(whatIsDrawn);
+    await expect(late.getByText('Odalys Thrupp')).toBeVisible();
+    const same = async (other: () => Promise<string[][]>) =>
+      JSON.stringify(await other()) === JSON.stringify(await drawn(output));
+    await expect.poll(() => same(() => drawn(late))).toBe(true);
+    // So does the desk's own picture of the air.
+    const onDesk = page.getByRole('img', { name: 'On air' }).locator('[data-node]');
+    await expect.poll(() => same(() => onDesk.evaluateAll(whatIsDrawn))).toBe(true);
+    await lamp.kill();
+    await lamp.start('--rehearsal');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await page.keyboard.press('r');
+    await expect(shown(late, 'Benedek Carraway')).toBeVisible();
+    await expect.poll(() => same(() => drawn(late))).toBe(true);
+    expect((await drawn(output)).length).toBeGreaterThan(3);
+    await context.close();
+  },
+);
 
 /** Every piece, where it stands within its parent and what it says. */
 const whatIsDrawn = (nodes: (HTMLElement | SVGElement)[]): string[][] =>
@@ -401,84 +399,83 @@ test('with live edits words go to air as they are typed; without them they wait 
   expect(await element!.evaluate((node) => node.isConnected)).toBe(true);
 });
 
-test('a timer runs alike on the output and the desk, through a kill, and a cue sets it', async ({
-  page,
-  output,
-  lamp,
-}) => {
-  await open(page, lamp);
-  await page.keyboard.press('t');
-  await expect(shown(output, '12:00')).toBeVisible();
-  await page.getByRole('button', { name: '4 timers' }).click();
-  const drawer = page.getByRole('dialog', { name: 'All timers' });
-  await drawer.getByRole('button', { name: 'Start Lamp check' }).click();
-  await expect(shown(output, '11:58')).toBeVisible();
-  // The key pauses it; what it shows stands, on both.
-  await page.keyboard.press('-');
-  await expect(drawer.getByRole('button', { name: 'Start Lamp check' })).toBeVisible();
-  // Each figure has a cell of its own: only the words of all of them are a time.
-  const figures = output.locator('[data-node="time/0"]');
-  const words = async () => (await figures.textContent())!;
-  const stood = await words();
-  await expect(drawer.getByText(stood)).toBeVisible();
-  await drawer.getByRole('button', { name: 'A minute more: Lamp check' }).click();
-  await expect(figures).toHaveText(stood.replace(/^11/, '12'));
+mortal(
+  'a timer runs alike on the output and the desk, through a kill, and a cue sets it',
+  async ({ page, output, lamp }) => {
+    await open(page, lamp);
+    await page.keyboard.press('t');
+    await expect(shown(output, '12:00')).toBeVisible();
+    await page.getByRole('button', { name: '4 timers' }).click();
+    const drawer = page.getByRole('dialog', { name: 'All timers' });
+    await drawer.getByRole('button', { name: 'Start Lamp check' }).click();
+    await expect(shown(output, '11:58')).toBeVisible();
+    // The key pauses it; what it shows stands, on both.
+    await page.keyboard.press('-');
+    await expect(drawer.getByRole('button', { name: 'Start Lamp check' })).toBeVisible();
+    // Each figure has a cell of its own: only the words of all of them are a time.
+    const figures = output.locator('[data-node="time/0"]');
+    const words = async () => (await figures.textContent())!;
+    const stood = await words();
+    await expect(drawer.getByText(stood)).toBeVisible();
+    await drawer.getByRole('button', { name: 'A minute more: Lamp check' }).click();
+    await expect(figures).toHaveText(stood.replace(/^11/, '12'));
 
-  // Without a server the page counts on by itself, and the server comes back to the same figures.
-  await page.keyboard.press('-');
-  await expect(drawer.getByRole('button', { name: 'Pause Lamp check' })).toBeVisible();
-  await lamp.kill();
-  const alone = await words();
-  await expect(figures).not.toHaveText(alone);
-  await lamp.start('--rehearsal');
-  await expect(page.getByRole('alert')).toHaveCount(0);
-  await ahead(lamp, 300);
-  await expect(figures).toHaveText(/^7:\d\d$/);
-  const same = async () => (await words()) === (await drawer.getByText(/^7:\d\d$/).innerText());
-  await expect.poll(same).toBe(true);
-  // The line runs down with it: the share of its 12 minutes that is left.
-  await expect
-    .poll(async () => Math.abs((await shareLeft(output)) - secondsOf(await words()) / 720))
-    .toBeLessThan(0.01);
-  // Its switch counts too.
-  await expect(page.getByRole('button', { name: 'Next lamp check, on air' }).first()).toContainText(/7:\d\d/);
-  await page.keyboard.press('Escape');
+    // Without a server the page counts on by itself, and the server comes back to the same figures.
+    await page.keyboard.press('-');
+    await expect(drawer.getByRole('button', { name: 'Pause Lamp check' })).toBeVisible();
+    await lamp.kill();
+    const alone = await words();
+    await expect(figures).not.toHaveText(alone);
+    await lamp.start('--rehearsal');
+    await expect(page.getByRole('alert')).toHaveCount(0);
+    await ahead(lamp, 300);
+    await expect(figures).toHaveText(/^7:\d\d$/);
+    const same = async () => (await words()) === (await drawer.getByText(/^7:\d\d$/).innerText());
+    await expect.poll(same).toBe(true);
+    // The line runs down with it: the share of its 12 minutes that is left.
+    await expect
+      .poll(async () => Math.abs((await shareLeft(output)) - secondsOf(await words()) / 720))
+      .toBeLessThan(0.01);
+    // Its switch counts too.
+    await expect(page.getByRole('button', { name: 'Next lamp check, on air' }).first()).toContainText(/7:\d\d/);
+    await page.keyboard.press('Escape');
 
-  await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
-  await page.getByText('Change it').click();
-  await choose(page.getByLabel('Timer Lamp check in this step'), 'starts anew');
-  await page.getByRole('button', { name: 'Save cue' }).click();
-  await expect(page.getByRole('dialog')).toHaveCount(0);
-  // Standby shows the timer as the cue will set it, while it still runs as it did.
-  await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
-  await page.getByText('Put in standby').click();
-  const standby = page.getByRole('img', { name: 'Standby' }).locator('[data-node="time/0"]');
-  await expect(standby).toHaveText(/^1[12]:\d\d$/);
-  await expect(figures).toHaveText(/^[67]:\d\d$/);
-  await page.keyboard.press('x');
-  await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
+    await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
+    await page.getByText('Change it').click();
+    await choose(page.getByLabel('Timer Lamp check in this step'), 'starts anew');
+    await page.getByRole('button', { name: 'Save cue' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+    // Standby shows the timer as the cue will set it, while it still runs as it did.
+    await page.getByRole('button', { name: 'Cue Guest on' }).click({ button: 'right' });
+    await page.getByText('Put in standby').click();
+    const standby = page.getByRole('img', { name: 'Standby' }).locator('[data-node="time/0"]');
+    await expect(standby).toHaveText(/^1[12]:\d\d$/);
+    await expect(figures).toHaveText(/^[67]:\d\d$/);
+    await page.keyboard.press('x');
+    await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
 
-  // A timer of one's own, shown by a graphic, that runs a cue at zero.
-  await page.goto(`${lamp.url}/timers`);
-  await page.getByRole('button', { name: 'Add a timer' }).click();
-  await page.getByLabel('Name', { exact: true }).fill('Kettle');
-  await page.getByLabel('Counts down from').fill('0:30');
-  await page.getByRole('button', { name: 'Make this timer' }).click();
-  const kettle = page.getByRole('listitem').filter({ hasText: 'timers.kettle' });
-  // Left at once: what was chosen is kept all the same.
-  await expect(kettle).toBeVisible();
-  await choose(kettle.getByLabel('and runs'), 'the cue Break');
-  await page.goto(`${lamp.url}/graphics/check`);
-  await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
-  await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
-  await page.goto(`${lamp.url}/timers`);
-  await kettle.getByRole('button', { name: 'Start Kettle' }).click();
-  await expect(kettle.getByText('0:28')).toBeVisible();
-  await expect(kettle.getByLabel('and runs')).toHaveText('the cue Break');
-  await ahead(lamp, 25);
-  await expect(kettle.getByText('0:00', { exact: true })).toBeVisible();
-  await expect(shown(output, 'Fetching tea')).toBeVisible();
-});
+    // A timer of one's own, shown by a graphic, that runs a cue at zero.
+    await page.goto(`${lamp.url}/timers`);
+    await page.getByRole('button', { name: 'Add a timer' }).click();
+    await page.getByLabel('Name', { exact: true }).fill('Kettle');
+    await page.getByLabel('Counts down from').fill('0:30');
+    await page.getByRole('button', { name: 'Make this timer' }).click();
+    const kettle = page.getByRole('listitem').filter({ hasText: 'timers.kettle' });
+    // Left at once: what was chosen is kept all the same.
+    await expect(kettle).toBeVisible();
+    await choose(kettle.getByLabel('and runs'), 'the cue Break');
+    await page.goto(`${lamp.url}/graphics/check`);
+    await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
+    await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
+    await page.goto(`${lamp.url}/timers`);
+    await kettle.getByRole('button', { name: 'Start Kettle' }).click();
+    await expect(kettle.getByText('0:28')).toBeVisible();
+    await expect(kettle.getByLabel('and runs')).toHaveText('the cue Break');
+    await ahead(lamp, 25);
+    await expect(kettle.getByText('0:00', { exact: true })).toBeVisible();
+    await expect(shown(output, 'Fetching tea')).toBeVisible();
+  },
+);
 
 test('rule 33: a second change jumps the first to its end, and a still graphic changes without motion', async ({
   page,

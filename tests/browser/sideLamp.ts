@@ -4,20 +4,14 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
+import { createInterface } from 'node:readline';
 
 const root = resolve(import.meta.dirname, '../..');
 
-/** The built program, running on a folder of its own with the demo show. */
+/** Side Lamp, running on a folder of its own with the demo show. */
 export class SideLamp {
   readonly data = mkdtempSync(join(tmpdir(), 'sidelamp-'));
-  private process: ChildProcess | null = null;
-  private constructor(readonly port: number) {}
-
-  static async begin(...options: string[]): Promise<SideLamp> {
-    const lamp = new SideLamp(await freePort());
-    await lamp.start(...options);
-    return lamp;
-  }
+  constructor(readonly port: number) {}
 
   get url(): string {
     return `http://127.0.0.1:${this.port}`;
@@ -30,6 +24,26 @@ export class SideLamp {
 
   get clothFile(): string {
     return join(this.data, 'demo', 'on-the-cloth.txt');
+  }
+
+  async outputLink(): Promise<string> {
+    // Links are told to the desk, and to programs with the key.
+    const headers = { authorization: `Bearer ${readFileSync(join(this.data, 'key'), 'utf8')}` };
+    const show = (await (await fetch(`${this.url}/api/show`, { headers })).json()) as {
+      outputs: { token: string }[];
+    };
+    return `${this.url}/out/#${show.outputs[0]!.token}`;
+  }
+}
+
+/** The built program, as a process of its own: one that can be killed. */
+export class Program extends SideLamp {
+  private process: ChildProcess | null = null;
+
+  static async begin(...options: string[]): Promise<Program> {
+    const lamp = new Program(await freePort());
+    await lamp.start(...options);
+    return lamp;
   }
 
   async start(...options: string[]): Promise<void> {
@@ -64,57 +78,68 @@ export class SideLamp {
     this.process?.kill('SIGCONT');
   }
 
-  async outputLink(): Promise<string> {
-    // Links are told to the desk, and to programs with the key.
-    const headers = { authorization: `Bearer ${readFileSync(join(this.data, 'key'), 'utf8')}` };
-    const show = (await (await fetch(`${this.url}/api/show`, { headers })).json()) as {
-      outputs: { token: string }[];
-    };
-    return `${this.url}/out/#${show.outputs[0]!.token}`;
-  }
-
   async end(): Promise<void> {
     await this.kill();
     rmSync(this.data, { recursive: true, force: true });
   }
 }
 
-/** One that starts while a test runs, for the next test: a third of a short test would be waiting for it. */
-class Spare {
-  private waiting: { options: string; lamp: Promise<SideLamp> } | null = null;
+/** One process for many, one after another: what the first has taught the compiler serves those that follow. */
+class Host {
+  private readonly process = spawn(
+    'dotnet',
+    [join(root, 'tests/SideLamp.Host/bin/Release/net10.0/SideLamp.Host.dll')],
+    {
+      stdio: ['pipe', 'pipe', 'inherit'],
+    },
+  );
+  private readonly answers = createInterface(this.process.stdout);
 
-  async take(options: string[]): Promise<SideLamp> {
-    if (this.waiting?.options !== options.join()) await this.end();
-    const lamp = await (this.waiting?.lamp ?? SideLamp.begin(...options));
-    const next = SideLamp.begin(...options);
-    // Whoever takes it hears why it did not start.
-    next.catch(() => undefined);
-    this.waiting = { options: options.join(), lamp: next };
+  async begin(options: string[]): Promise<SideLamp> {
+    const lamp = new SideLamp(await freePort());
+    await this.tell('begin', lamp, ...options);
     return lamp;
   }
 
-  async end(): Promise<void> {
-    const { waiting } = this;
-    this.waiting = null;
-    await waiting?.lamp.then((lamp) => lamp.end());
+  async end(lamp: SideLamp): Promise<void> {
+    await this.tell('end', lamp);
+    rmSync(lamp.data, { recursive: true, force: true });
+  }
+
+  close(): void {
+    this.process.kill();
+  }
+
+  private tell(verb: string, lamp: SideLamp, ...options: string[]): Promise<void> {
+    return new Promise((done, failed) => {
+      const hear = (line: string) => {
+        const [, how, rest = ''] = /^(done|failed) \d+ ?(.*)$/.exec(line) ?? [];
+        if (!how) return;
+        this.answers.off('line', hear);
+        if (how === 'done') done();
+        else failed(new Error(rest));
+      };
+      this.answers.on('line', hear);
+      this.process.stdin.write([verb, lamp.port, lamp.data, ...options].join('\t') + '\n');
+    });
   }
 }
 
 /** Each test has a Side Lamp of its own, with the demo show; `options` are those of its command line. */
-export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }, { spare: Spare }>({
+export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }, { host: Host }>({
   options: [[], { option: true }],
-  spare: [
+  host: [
     async ({}, use) => {
-      const spare = new Spare();
-      await use(spare);
-      await spare.end();
+      const host = new Host();
+      await use(host);
+      host.close();
     },
     { scope: 'worker' },
   ],
-  lamp: async ({ options, spare }, use) => {
-    const lamp = await spare.take(options);
+  lamp: async ({ options, host }, use) => {
+    const lamp = await host.begin(options);
     await use(lamp);
-    await lamp.end();
+    await host.end(lamp);
   },
   /** The output page as mixing software has it: a browser context of its own. */
   output: async ({ browser, lamp }, use) => {
@@ -125,6 +150,15 @@ export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[
     await page.goto(await lamp.outputLink());
     await use(page);
     await context.close();
+  },
+});
+
+/** As `test`, with a process that the test ends, or holds still. */
+export const mortal = test.extend<{ lamp: Program }>({
+  lamp: async ({ options }, use) => {
+    const program = await Program.begin(...options);
+    await use(program);
+    await program.end();
   },
 });
 

@@ -5,7 +5,7 @@ using SideLamp.Core.Tables;
 
 namespace SideLamp.Core.Editing;
 
-public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null);
+public sealed record NewFeed(FeedId Id, string Name, string Path, Duration? Every = null, SourceKind? Kind = null, string? Rows = null, FirstRow? FirstRow = null, bool? Private = null, Duration? StaleAfter = null);
 
 /// <summary>What is to change in a feed; what is null stays.</summary>
 /// <param name="Rows">Empty = they are looked for.</param>
@@ -33,7 +33,7 @@ public sealed record AddFeed(NewFeed Wish) : Edit
     public override Edited Apply(EditScope scope)
     {
         Edits.AtMost(Feed.Most, scope.Show.Feeds.Length + 1, "", "feeds");
-        var feed = new Feed(Wish.Id, Wish.Name, Wish.Path, Wish.Every ?? (Feed.IsAddress(Wish.Path) ? UsuallyOnTheWeb : Usually), Wish.Kind ?? SourceKind.Text, Wish.Rows, Wish.FirstRow ?? FirstRow.Seen, Private: Wish.Private ?? false);
+        var feed = new Feed(Wish.Id, Wish.Name, Wish.Path, Wish.Every ?? (Feed.IsAddress(Wish.Path) ? UsuallyOnTheWeb : Usually), Wish.Kind ?? SourceKind.Text, Wish.Rows, Wish.FirstRow ?? FirstRow.Seen, Private: Wish.Private ?? false, StaleAfter: Wish.StaleAfter);
         var faults = feed.Faults().ToList();
         if (scope.Show.Feed(Wish.Id) is not null)
         {

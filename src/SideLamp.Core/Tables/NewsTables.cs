@@ -22,13 +22,14 @@ internal static class NewsTables
         using var reader = XmlReader.Create(new StringReader(text), XmlTables.SafeSettings);
         var rss = new Rss20FeedFormatter { DateTimeParser = Date };
         var atom = new Atom10FeedFormatter { DateTimeParser = Date };
+        // The library throws whatever it meets, and says of none of it that it may.
         try
         {
             SyndicationFeedFormatter formatter = rss.CanRead(reader) ? rss : atom;
             formatter.ReadFrom(reader);
             return Rows(formatter.Feed.Items.Select(item => RowOf(item)));
         }
-        catch (Exception error) when (error is XmlException or FormatException or UriFormatException or ArgumentException or InvalidOperationException)
+        catch (Exception error) when (error is not OutOfMemoryException)
         {
             throw new UnreadableException("These are no whole news (RSS 2.0 or Atom). The source may be broken, or cut off.", error);
         }

@@ -20,7 +20,9 @@ public sealed class ShowFile(string folder, TimeProvider time)
     /// <summary>Says that there has been a show here: a lost database is not taken for a first start.</summary>
     private readonly string _mark = Path.Combine(folder, "made");
 
-    public string Location { get; } = Path.Combine(folder, "show.db");
+    public const string Name = "show.db";
+
+    public string Location { get; } = Path.Combine(folder, Name);
 
     /// <summary>Whether there is a file, and something in it.</summary>
     public bool IsThere => Exists(Location);

@@ -9,7 +9,7 @@ public static class StandInPort
 {
     private const string FileName = "web-port";
 
-    /// <returns>0 = there is no demo in the folder, nor will there be.</returns>
+    /// <returns>0 = there is no demo in the folder whose feeds ask it, nor will there be.</returns>
     public static int Of(ServeOptions options)
     {
         var file = FileIn(options.Data);
@@ -18,7 +18,8 @@ public static class StandInPort
             return int.TryParse(File.ReadAllText(file), CultureInfo.InvariantCulture, out var known) && known is > 0 and < 65536 ? known : 0;
         }
 
-        return options.Empty || options.Describing ? 0 : IsFree(options.Port + 1) ? options.Port + 1 : AnyFree();
+        var isMade = options.Fresh || !File.Exists(Path.Combine(options.Data, ShowFile.Name));
+        return options.Empty || options.Describing || !isMade ? 0 : IsFree(options.Port + 1) ? options.Port + 1 : AnyFree();
     }
 
     public static bool IsFree(int port)

@@ -18,9 +18,11 @@ public sealed class WholeTables(string folder)
     {
         foreach (var (feed, value) in values)
         {
-            if (Read(feed) is { } whole && whole.ChangedAt >= value.ChangedAt)
+            if (Read(feed) is { } whole)
             {
-                (values, _kept) = (values.SetItem(feed, whole), _kept.SetItem(feed, whole));
+                // One that is older counts no more, but is known, and goes in its time.
+                _kept = _kept.SetItem(feed, whole);
+                values = whole.ChangedAt >= value.ChangedAt ? values.SetItem(feed, whole) : values;
             }
         }
 

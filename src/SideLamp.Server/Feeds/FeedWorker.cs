@@ -9,7 +9,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Feeds;
 
 /// <summary>Keeps one reader for each feed of the show, and tells when one hangs: a file on a computer that is away can hold a reader for ever.</summary>
-public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, FeedKeys keys, FeedReads reads, FeedBudget budget, PushedFeeds pushed, ILogger<FeedWorker> logger) : BackgroundService
+public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider time, ServeOptions options, FeedKeys keys, FeedReads reads, FeedBudget budget, PushedFeeds pushed, IHostApplicationLifetime life, ILogger<FeedWorker> logger) : BackgroundService
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan HangsAfter = TimeSpan.FromSeconds(5);
@@ -27,6 +27,8 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
             }
         }
 
+        // The demo's web is one of those who are asked, and listens no sooner than we do.
+        await life.Begun(stoppingToken);
         loop.Changed += Follow;
         while (!stoppingToken.IsCancellationRequested)
         {
@@ -73,6 +75,7 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
                 if (show.Feed(id) is null)
                 {
                     budget.Forget(id);
+                    pushed.SetAside(id);
                 }
             }
         }

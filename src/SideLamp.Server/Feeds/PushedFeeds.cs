@@ -12,6 +12,9 @@ namespace SideLamp.Server.Feeds;
 /// <summary>What programs have pushed, by feed: each push is worked out on what the one before left, whatever the loop has come to by then.</summary>
 public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads reads, FeedBudget budget)
 {
+    /// <summary>Of a feed that was deleted, in bytes.</summary>
+    private const long MostAside = 1 << 20;
+
     private readonly ConcurrentDictionary<FeedId, State> _states = new();
 
     /// <summary>Takes a push.</summary>
@@ -40,15 +43,26 @@ public sealed class PushedFeeds(ShowLoop loop, EngineClock clock, FeedReads read
         }
     }
 
-    /// <summary>After an edit of the feed: what was told of it as it was before counts no more.</summary>
+    /// <summary>After an edit of the feed, or when its deletion is undone: what was told of it as it was before counts no more.</summary>
     public void TellAgain(Feed feed)
     {
         if (_states.TryGetValue(feed.Id, out var state))
         {
             lock (state)
             {
+                // Others may have filled the room while it was gone.
+                state.Content = state.Content is { } content && budget.Takes(feed.Id, content.Tables) ? content : null;
                 Tell(feed, state);
             }
+        }
+    }
+
+    /// <summary>The feed is gone, and may come back by undo: what is small waits for that, and takes nobody’s room.</summary>
+    public void SetAside(FeedId feed)
+    {
+        if (_states.TryGetValue(feed, out var state) && state.Content is { } content && content.Tables.Sum(table => table.Weight) > MostAside)
+        {
+            Forget(feed);
         }
     }
 

@@ -39,8 +39,8 @@ export function FeedList({ chosen }: { chosen: string }) {
             >
               <Sign health={states.get(feed.id)?.health ?? 'loading'} />
               <span className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] gap-0.5">
-                <span className="flex items-baseline justify-between gap-2">
-                  <b className="truncate font-semibold">{feed.name}</b>
+                <span className="flex flex-wrap items-baseline justify-between gap-x-2">
+                  <b className="line-clamp-2 font-semibold wrap-anywhere">{feed.name}</b>
                   <span className="shrink-0 text-[11px] text-faint">
                     {feed.path === pushed ? 'sent by programs' : kindNames[feed.kind]}
                   </span>

@@ -68,7 +68,8 @@ export function FeedsPage() {
         <Empty title="No feeds yet.">
           <p>
             When another program writes a file (the song, the score, the guests, the moth on the cloth), or an address
-            on the web gives news or figures, name it here and put its words into any graphic.
+            on the web gives news or figures, name it here and put its words into any graphic. Programs can also send
+            their values here.
           </p>
           <Button kind="cool" onClick={() => setAdding('')}>
             <Plus aria-hidden size={16} /> Add a feed

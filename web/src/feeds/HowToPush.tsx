@@ -15,11 +15,6 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
     queryFn: ({ signal }) => answered(client.GET('/api/feeds/{id}/push', { params: { path: { id: feed } }, signal })),
   });
   const address = `${location.origin}${data?.path ?? ''}`;
-  const copy = (text: string, said: string): void =>
-    void navigator.clipboard.writeText(text).then(
-      () => toast.success(said),
-      () => toast.error('The browser did not let it be copied.'),
-    );
   const renew = async (): Promise<void> => {
     const words = 'Programs that have the old key send nothing any more, until you give them the new one.';
     if (!(await ask({ title: `Make a new key for “${name}”?`, words, yes: 'Make a new key' }))) return;
@@ -35,30 +30,21 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
         </code>
       </span>
       <span className="ml-auto flex gap-1">
-        <Button kind="bare" className="px-2!" onClick={() => copy(address, 'The address is copied.')}>
-          <Copy aria-hidden size={14} /> Address
-        </Button>
-        <Button
-          kind="bare"
-          className="px-2!"
-          disabled={!data}
-          onClick={() => copy(data!.key, 'The key is copied. A program sends it as “Authorization: Bearer …”.')}
-        >
-          <Copy aria-hidden size={14} /> Key
-        </Button>
-        <Button
-          kind="bare"
-          className="px-2!"
-          disabled={!data}
-          onClick={() =>
-            copy(
-              `curl -X PUT ${address} -H 'Authorization: Bearer ${data!.key}' -H 'Content-Type: application/json' -d '[{"moth":"Brimstone","count":2}]'`,
-              'A whole command is copied, with the key in it.',
-            )
-          }
-        >
-          <Copy aria-hidden size={14} /> As a command
-        </Button>
+        {data && (
+          <>
+            <CopyButton name="Address" text={address} said="The address is copied." />
+            <CopyButton
+              name="Key"
+              text={data.key}
+              said="The key is copied. A program sends it as “Authorization: Bearer …”."
+            />
+            <CopyButton
+              name="As a command"
+              text={`curl -X PUT ${address} -H 'Authorization: Bearer ${data.key}' -H 'Content-Type: application/json' -d '[{"moth":"Brimstone","count":2}]'`}
+              said="A whole command is copied, with the key in it."
+            />
+          </>
+        )}
         <Button
           kind="bare"
           className="px-2!"
@@ -70,5 +56,18 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
         </Button>
       </span>
     </div>
+  );
+}
+
+function CopyButton({ name, text, said }: { name: string; text: string; said: string }) {
+  const copy = (): void =>
+    void navigator.clipboard.writeText(text).then(
+      () => toast.success(said),
+      () => toast.error('The browser did not let it be copied.'),
+    );
+  return (
+    <Button kind="bare" className="px-2!" onClick={copy}>
+      <Copy aria-hidden size={14} /> {name}
+    </Button>
   );
 }

@@ -7,7 +7,7 @@ import { useNow } from '../live/useNow';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
 import { takesFrom } from '../show/feedWords';
-import { ageText } from '../show/format';
+import { ageText, clockLength, clockText } from '../show/format';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 import { mayEmpty, usersOf } from '../show/ShownBy';
@@ -57,7 +57,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             aria-label="Name of the feed"
             value={feed.name}
             onKeep={(name, from) => edits.feed(feed.id, { name }, from)}
-            className="max-w-72 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
+            className="min-w-40 flex-1 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
           />
           <span className="ml-auto flex items-center gap-1.5">
             {path !== pushed && (
@@ -76,22 +76,19 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             )}
             <label
               className="flex items-center gap-1.5 text-quiet"
-              title="How long nothing may change before it counts as stale. Empty: however long."
+              title="How long nothing may change before it counts as stale: 10:00 is ten minutes, 0:30 half a minute. Empty: however long."
             >
               stale after
-              <KeptNumber
-                aria-label="Stale when nothing changes for, in minutes"
-                min={0.1}
-                step={1}
-                mayBeEmpty
+              <KeptText
+                aria-label="Stale when nothing changes for"
                 placeholder="never"
-                className="w-16!"
-                value={feed.staleAfter == null ? '' : String(feed.staleAfter / 60_000)}
+                className="w-20!"
+                value={feed.staleAfter == null ? '' : clockText(feed.staleAfter)}
+                // 0 is refused by the server, with the reason.
                 onKeep={(text, from) =>
-                  edits.feed(feed.id, { staleAfter: Math.round(Number(text) * 60_000) || null }, from)
+                  edits.feed(feed.id, { staleAfter: text.trim() === '' ? null : (clockLength(text) ?? 0) }, from)
                 }
               />
-              min
             </label>
             <Button kind="bare" onClick={() => void edits.feed(feed.id, { paused: !feed.paused })}>
               {feed.paused ? <Play aria-hidden size={15} /> : <Pause aria-hidden size={15} />}
