@@ -1479,6 +1479,7 @@ export interface components {
             rows?: null | string;
             firstRow?: null | components["schemas"]["FirstRow"];
             private?: null | boolean;
+            staleAfter?: number;
         };
         NewGraphic: {
             template?: string;

@@ -89,7 +89,7 @@ function Word({ text }: { text: string }) {
       onClick={copy}
       className="flex w-full items-center justify-between gap-2 rounded-md bg-ground px-2 py-1 text-left text-cool hover:bg-raised"
     >
-      <code className="line-clamp-3 text-[11.5px] leading-snug wrap-anywhere">{text}</code>
+      <code className="text-[11.5px] leading-snug wrap-anywhere">{text}</code>
       {copied ? (
         <Check aria-label="copied" size={13} />
       ) : (
