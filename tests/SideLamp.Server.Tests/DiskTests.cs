@@ -270,7 +270,7 @@ public sealed class DiskTests
     public async Task A_first_start_that_was_cut_short_before_anything_was_kept_is_a_first_start_again()
     {
         await using var server = await RunningServer.Begin();
-        await server.Kill();
+        await server.KillAtOnce();
         await using (var other = Open(server))
         {
             Execute(other, "DELETE FROM setting");

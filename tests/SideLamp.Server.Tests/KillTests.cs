@@ -29,7 +29,7 @@ public sealed class KillTests
             // Whatever ends the pressing before its time is told below.
             await Task.WhenAny(enough.Reached, pressing);
             await Task.Delay(random.Next(20));
-            await server.Kill();
+            await server.KillAtOnce();
             await stop.CancelAsync();
             var (count, inFlight) = await pressing;
             acknowledged += count;

@@ -23,6 +23,7 @@ internal sealed class RunningServer : IAsyncDisposable
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
     private readonly string _data = Directory.CreateTempSubdirectory("sidelamp-test").FullName;
     private readonly string[] _options;
+    private string _healthKey = "";
     private HostedLamp? _hosted;
     private Process? _process;
 
@@ -80,8 +81,20 @@ internal sealed class RunningServer : IAsyncDisposable
         return (process.ExitCode, said);
     }
 
-    /// <summary>As a power switch would: no goodbye.</summary>
+    /// <summary>As a crash would, once what was acknowledged is on the disk: on a busy machine that comes later than the answer.</summary>
     public async Task Kill()
+    {
+        using var late = new CancellationTokenSource(Patience);
+        while (!JsonNode.Parse(await (await Http.GetAsync($"/health?key={_healthKey}", late.Token)).Content.ReadAsStringAsync(late.Token))!["disk"]!["isKept"]!.GetValue<bool>())
+        {
+            await Task.Delay(10, late.Token);
+        }
+
+        await KillAtOnce();
+    }
+
+    /// <summary>No goodbye, at any instant.</summary>
+    public async Task KillAtOnce()
     {
         Own.Kill(entireProcessTree: true);
         await Own.WaitForExitAsync();
@@ -136,7 +149,7 @@ internal sealed class RunningServer : IAsyncDisposable
 
         if (_process is { HasExited: false })
         {
-            await Kill();
+            await KillAtOnce();
         }
 
         _process?.Dispose();
@@ -147,6 +160,7 @@ internal sealed class RunningServer : IAsyncDisposable
 
     private void Connect()
     {
+        _healthKey = File.ReadAllText(Path.Combine(_data, "health-key")).Trim();
         Http = new HttpClient { BaseAddress = new Uri(Origin) };
         Http.DefaultRequestHeaders.Add("Origin", Origin);
     }

@@ -66,6 +66,14 @@ test('the shelf is searched, plays what is pointed at, and gives a starter set',
     ),
   ).toBe(0);
   await tile.hover();
+  // Its picture is drawn anew while it is pressed: a press that began on a part that is gone by then would be lost.
+  const { x, y, width } = (await tile.boundingBox())!;
+  await page.mouse.move(x + width / 2, y + 40);
+  await page.mouse.down();
+  expect(await tile.evaluate((element) => element.matches(':active') && !element.querySelector(':hover'))).toBe(true);
+  await page.getByLabel('Search the shelf').hover();
+  await page.mouse.up();
+  await tile.hover();
   await expect
     .poll(() =>
       tile.evaluate(

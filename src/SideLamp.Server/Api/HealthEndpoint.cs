@@ -69,6 +69,6 @@ internal static class HealthEndpoint
             .. free < LittleRoom ? [$"There are only {free / 1_000_000} MB left on the disk."] : ImmutableArray<string>.Empty,
             .. findings.All,
         ];
-        return new HealthView(trouble.IsEmpty, trouble, outputs, feeds, new DiskHealth(keeper.Trouble is null, free));
+        return new HealthView(trouble.IsEmpty, trouble, outputs, feeds, new DiskHealth(keeper.IsLevel, free));
     }
 }

@@ -51,6 +51,18 @@ public sealed class Keeper : IDisposable
     /// <summary>Why the last change could not be kept, in a sentence; null when it could.</summary>
     public string? Trouble { get; private set; }
 
+    /// <summary>Whether all that was asked for is on the disk.</summary>
+    public bool IsLevel
+    {
+        get
+        {
+            lock (_turn)
+            {
+                return Trouble is null && ReferenceEquals(_wanted, _kept) && _lines.Count == 0;
+            }
+        }
+    }
+
     /// <summary>Whether it can be kept has changed.</summary>
     public event Action? TroubleChanged;
 
