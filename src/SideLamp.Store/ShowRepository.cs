@@ -26,7 +26,7 @@ public sealed class ShowRepository(Database database)
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -52,6 +52,11 @@ public sealed class ShowRepository(Database database)
             if (before?.Standby != after.Standby)
             {
                 KeepSetting("standby", Codecs.Standby.Write(after.Standby));
+            }
+
+            if (!ReferenceEquals(before?.Choices.Stands, after.Choices.Stands) && (before is not null || !after.Choices.Stands.IsEmpty))
+            {
+                KeepSetting("stands", Codecs.Stands.Write(new Core.Feeds.Stands([.. after.Choices.Stands])));
             }
 
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);

@@ -111,7 +111,7 @@ public sealed class FuzzTests
                 TemplateReader.Read(text);
                 CardSheet.Read(text);
                 Placeholders.FaultIn(text[..Math.Min(text.Length, 4000)]);
-                Placeholders.Fill("{{ f.text | strip | truncate: 20 }}" + text[..Math.Min(text.Length, 500)], new Dictionary<Core.FeedId, FeedValue> { [new("f")] = value });
+                Placeholders.Fill("{{ f.text | strip | truncate: 20 }}" + text[..Math.Min(text.Length, 500)], FeedsNow.Of([new Feed(new("f"), "F", "/tmp/f", NodaTime.Duration.FromSeconds(1))], System.Collections.Immutable.ImmutableDictionary<Core.FeedId, FeedValue>.Empty.Add(new("f"), value)));
                 ReadKept(text);
             }
             catch (Exception error)

@@ -24,7 +24,7 @@ internal sealed class ActMemory(Scene scene) : ScenePart(scene)
         var switched = !ReferenceEquals(before.LightsOut, State.LightsOut) || before.Waits != State.Waits;
         var timers = TimerChanges(before);
         var forgotten = before.Asides.FindAll(one => State.AsideOf(one.What.Graphic) is null);
-        if (seats.IsEmpty && counts is null && timers is null && !switched && forgotten.IsEmpty)
+        if (seats.IsEmpty && counts is null && command is not StepRow && timers is null && !switched && forgotten.IsEmpty)
         {
             return;
         }
@@ -37,6 +37,7 @@ internal sealed class ActMemory(Scene scene) : ScenePart(scene)
             Graphic = AboutOf(command),
             Cue = _cue,
             Counts = counts,
+            Row = (command as StepRow)?.Change,
             Timers = timers,
             WentOut = command is LightsOut && !ReferenceEquals(before.LightsOut, State.LightsOut),
             Switched = switched,
@@ -141,6 +142,8 @@ internal sealed class ActMemory(Scene scene) : ScenePart(scene)
                 return "push";
             case Retouch:
                 return "count";
+            case StepRow row:
+                return row.What;
             case StepCard:
                 return "card";
             case SetTimer { Origin: Origin.Person } set:

@@ -87,7 +87,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
         var rest = airing with { StepsAt = null };
         if (
             Prepare(airing.Graphic, airing.Card) is not { Cycle: { Every: { } every } cycle } now
-            || cycle.After(airing.Card, now.Cards, airing.Id.Value) is not { } card
+            || cycle.After(airing.Card, now.Cards, airing.Id.Value, now.GoneAt) is not { } card
             || Prepare(airing.Graphic, card) is not { } next
         )
         {
@@ -111,7 +111,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
             State = State with { Followers = (State.Followers ?? []).Add(new Following(then.Graphic, airing.Graphic, Now + then.Delay)) };
         }
 
-        if (prepared?.Cycle is { Every: null } cycle && cycle.After(airing.Card, prepared.Cards, airing.Graphic.Value) is { } next)
+        if (prepared?.Cycle is { Every: null } cycle && cycle.After(airing.Card, prepared.Cards, airing.Graphic.Value, prepared.GoneAt) is { } next)
         {
             Choices.Add(new Choice(airing.Graphic, next));
         }

@@ -26,6 +26,10 @@ public sealed record Push(GraphicId Graphic) : AirCommand;
 /// <param name="Counts">What was stepped, so that it can be taken back.</param>
 public sealed record Retouch(GraphicId Graphic, ContentId? Content, ImmutableList<Count> Counts) : AirCommand;
 
+/// <summary>A hand has taken a feed to another row, for all words of that feed.</summary>
+/// <param name="What">In a few words, such as <c>“Guests”: row 3</c>.</param>
+public sealed record StepRow(string What, RowChange Change) : AirCommand;
+
 /// <summary>The next or previous card comes up: in place while it is lit, for the next lighting while it is dark.</summary>
 /// <param name="By">1 = the next, −1 = the one before; round and round.</param>
 /// <param name="To">A certain card instead.</param>
@@ -102,7 +106,14 @@ public sealed record Prepared(
     Duration? Every = null,
     Cycle? Cycle = null,
     bool Covers = false
-);
+)
+{
+    /// <summary>Of a card whose row is gone (rule 40): where it stood, so that the next one is the one that stands there now. Null = it is there.</summary>
+    public int? GoneAt { get; init; }
+
+    /// <summary>Why it is not lit, in a sentence; null = it may be.</summary>
+    public string? Unlit { get; init; }
+}
 
 /// <summary>What the engine needs to know but does not work out: it never lays anything out.</summary>
 public interface IAirFacts
@@ -155,6 +166,10 @@ public enum HappeningKind
 
     /// <summary>An alert, or a step of a cue, that fell due while nobody was there (rule 29).</summary>
     Missed,
+
+    /// <summary>A feed stands on another row.</summary>
+    RowStepped,
+
     /// <summary>A timer came to zero.</summary>
     TimerEnded,
     EverySwitchedOn,
@@ -183,4 +198,5 @@ public sealed record Choice(GraphicId Graphic, CardId? Card, OutfitId? Outfit = 
 /// <summary>What came of a command.</summary>
 /// <param name="Refusal">Why nothing was done, in a sentence; null when it was done.</param>
 /// <param name="Uncounts">Stepped values that are taken back with it; null = none.</param>
-public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, ImmutableList<Count>? Uncounts = null);
+/// <param name="Unrow">A feed's row that is taken back with it; null = none.</param>
+public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, ImmutableList<Count>? Uncounts = null, RowChange? Unrow = null);

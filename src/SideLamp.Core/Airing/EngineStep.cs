@@ -76,7 +76,7 @@ internal sealed class EngineStep
     }
 
     /// <summary>What has become of it so far.</summary>
-    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts);
+    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts, Unrow: _scene.Unrow);
 
     private string? Try(AirCommand command) =>
         command switch
@@ -87,6 +87,7 @@ internal sealed class EngineStep
             Push push => _lighting.PushIt(push.Graphic),
             Retouch retouch => _lighting.RetouchIt(retouch),
             StepCard step => _lighting.StepIt(step),
+            StepRow row => _scene.StepRow(row),
             Remove remove => _lighting.RemoveIt(remove.Graphic),
             Recycle cycle => _lighting.RecycleIt(cycle.Graphic),
             BringBack back => _lighting.BringSeatBack(back.Seat),

@@ -4,6 +4,7 @@ namespace SideLamp.Core.Airing;
 internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay) : ScenePart(scene)
 {
     private const string NoSuchCard = "There is no such card any more.";
+    private const string GoneRow = "The row of this card is gone from its feed. Choose another one.";
 
     public string? LightIt(Light light)
     {
@@ -15,6 +16,17 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         if (light.Card is { } wished && prepared.Card != wished)
         {
             return NoSuchCard;
+        }
+
+        if (prepared.Unlit is { } why)
+        {
+            return why;
+        }
+
+        // A row that went while it was lit stays until something else is shown; once dark, it is not lit again (rule 40).
+        if (prepared.GoneAt is not null && State.Of(light.Graphic) is not { Holds: true })
+        {
+            return GoneRow;
         }
 
         if (light.Card is not null || light.Outfit is not null)
@@ -114,7 +126,8 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
             return "There is no such graphic any more.";
         }
 
-        var at = now.Cards.IndexOf(now.Card);
+        // Where a row is gone, the next one stands at its place.
+        var at = now.GoneAt is { } was ? was - (step.By > 0 ? 1 : 0) : now.Cards.IndexOf(now.Card);
         var card = step.To ?? now.Cards[(at + step.By + now.Cards.Length) % now.Cards.Length];
         if (!now.Cards.Contains(card))
         {

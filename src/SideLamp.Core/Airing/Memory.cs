@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
@@ -56,6 +57,11 @@ public sealed record Hushed(Instant Since, ImmutableList<GraphicId> Waiting);
 /// <param name="After">Likewise.</param>
 public sealed record Count(GraphicId Graphic, CardId Card, string Field, string? Before, string? After);
 
+/// <summary>A feed that a hand has taken to another row, or let go.</summary>
+/// <param name="Before">Where it stood; null = where its rule had it.</param>
+/// <param name="After">Likewise.</param>
+public sealed record RowChange(FeedId Feed, RowStand? Before, RowStand? After);
+
 /// <summary>An act of a person's on air, for undo (rule 24). It holds what was before.</summary>
 /// <param name="What">In a few words.</param>
 /// <param name="Seats">The seats that it changed.</param>
@@ -72,6 +78,9 @@ public sealed record Act(Instant At, string What, ImmutableArray<SeatChange> Sea
 
     /// <summary>The values that it stepped; null = none.</summary>
     public ImmutableList<Count>? Counts { get; init; }
+
+    /// <summary>The row that it took a feed to; null = none.</summary>
+    public RowChange? Row { get; init; }
 
     /// <summary>What it did with timers; null = nothing.</summary>
     public ImmutableList<TimerChange>? Timers { get; init; }

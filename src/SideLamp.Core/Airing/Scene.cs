@@ -28,6 +28,16 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     /// <summary>Stepped values that were taken back; null = none.</summary>
     public System.Collections.Immutable.ImmutableList<Count>? Uncounts { get; set; }
 
+    /// <summary>A feed's row that was taken back; null = none.</summary>
+    public RowChange? Unrow { get; set; }
+
+    /// <summary>A feed was taken to another row.</summary>
+    public string? StepRow(StepRow step)
+    {
+        Happenings.Add(new Happening(State.Now, HappeningKind.RowStepped, null, Origin.Person, What: step.What));
+        return null;
+    }
+
     /// <summary>As of the facts; what this very step has chosen before holds for the rest of it.</summary>
     public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit)
     {

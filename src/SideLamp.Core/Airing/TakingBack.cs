@@ -11,7 +11,7 @@ internal sealed class TakingBack(Scene scene, Seating seating, MakingWay makingW
         {
             var open = act.Seats.Where(seat => seat.IsStill(State.HolderOf(seat.Seat))).ToList();
             var timers = (act.Timers ?? []).Where(change => Facts.Timer(change.Timer) is not null && State.Timers.Find(run => run.Timer == change.Timer) == change.After).ToList();
-            if (open.Count == 0 && timers.Count == 0 && act.Counts is null && !act.Switched && act.Forgotten is null or [])
+            if (open.Count == 0 && timers.Count == 0 && act.Counts is null && act.Row is null && !act.Switched && act.Forgotten is null or [])
             {
                 continue;
             }
@@ -49,6 +49,7 @@ internal sealed class TakingBack(Scene scene, Seating seating, MakingWay makingW
             }
 
             Scene.Uncounts = act.Counts;
+            Scene.Unrow = act.Row;
             Happenings.Add(new Happening(Now, HappeningKind.TakenBack, act.Graphic, Origin.Person, What: act.What));
             return null;
         }

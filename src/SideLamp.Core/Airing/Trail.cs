@@ -22,6 +22,7 @@ public static class Trail
             (HappeningKind.Skipped, _) => $"{name} was to come by itself, and did not",
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",
+            (HappeningKind.RowStepped, _) => $"{happening.What}{by}",
             (HappeningKind.Cue, _) => $"Cue “{happening.What}”{by}",
             (HappeningKind.TakenBack, _) => $"Taken back: {happening.What}{(name is null ? "" : $", {name}")}",
             (HappeningKind.Hush, _) => $"Hush{by}",

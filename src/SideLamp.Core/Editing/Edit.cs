@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 
 namespace SideLamp.Core.Editing;
@@ -15,8 +16,9 @@ public abstract record Edit
 }
 
 /// <summary>What an edit looks at.</summary>
+/// <param name="Feeds">As words see them now.</param>
 /// <param name="Prepare">What a graphic of a show would show if it were lit now; null when it cannot be.</param>
-public sealed record EditScope(Show Show, Choices Choices, AirState Air, Shelf Shelf, Func<Show, Choices, GraphicId, Prepared?> Prepare);
+public sealed record EditScope(Show Show, Choices Choices, AirState Air, Shelf Shelf, FeedsNow Feeds, Func<Show, Choices, GraphicId, Prepared?> Prepare);
 
 /// <summary>What an edit made.</summary>
 /// <param name="What">In words, for whoever takes it back.</param>

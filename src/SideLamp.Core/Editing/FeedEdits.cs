@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Json;
@@ -23,6 +24,20 @@ public sealed record FeedEdit(
 {
     /// <summary>In ms; null = however long nothing changes.</summary>
     public Maybe<Duration?> StaleAfter { get; init; }
+
+    /// <summary>Null = rows are told by their words.</summary>
+    public Maybe<string?> KeyColumn { get; init; }
+
+    public TableView? View { get; init; }
+
+    /// <summary>Of all columns that are cleaned.</summary>
+    public ImmutableArray<Cleaning>? Cleaning { get; init; }
+
+    public RowRule? Row { get; init; }
+
+    public Maybe<string?> NextKey { get; init; }
+
+    public Maybe<string?> BackKey { get; init; }
 }
 
 public sealed record AddFeed(NewFeed Wish) : Edit
@@ -61,8 +76,17 @@ public sealed record EditFeed(FeedId Id, FeedEdit Wish) : Edit
         };
         // Where the rows are is said for one kind.
         edited = edited with { Rows = Wish.Rows is "" || (edited.Kind != feed.Kind && Wish.Rows is null) ? null : Wish.Rows ?? feed.Rows };
-        RefusedException.ThrowIfAny(edited.Faults());
-        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null), ("staleAfter", Wish.StaleAfter.IsGiven)));
+        edited = edited with
+        {
+            KeyColumn = Wish.KeyColumn.Or(feed.KeyColumn),
+            View = Wish.View ?? feed.View,
+            Cleaning = Wish.Cleaning ?? feed.Cleaning,
+            Row = Wish.Row ?? feed.Row,
+            NextKey = Wish.NextKey.Or(feed.NextKey),
+            BackKey = Wish.BackKey.Or(feed.BackKey),
+        };
+        RefusedException.ThrowIfAny(edited.Faults().Concat(Wish.NextKey.IsGiven || Wish.BackKey.IsGiven ? Edits.KeyClashes(scope.Show.With(edited), Wish.NextKey.IsGiven ? "/nextKey" : "/backKey") : []));
+        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null), ("staleAfter", Wish.StaleAfter.IsGiven), ("keyColumn", Wish.KeyColumn.IsGiven), ("view", Wish.View is not null), ("cleaning", Wish.Cleaning is not null), ("row", Wish.Row is not null), ("nextKey", Wish.NextKey.IsGiven), ("backKey", Wish.BackKey.IsGiven)));
     }
 }
 

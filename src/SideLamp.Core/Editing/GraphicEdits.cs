@@ -57,6 +57,9 @@ public sealed record GraphicEdit(
     public Maybe<WhenStale?> WhenStale { get; init; }
 
     public Maybe<string?> NextKey { get; init; }
+
+    /// <summary>The feed whose rows are its cards: columns find their fields by name. Null = its cards are those that were written by hand.</summary>
+    public Maybe<FeedId?> CardsFrom { get; init; }
 }
 
 /// <summary>A card as a page wants it.</summary>
@@ -123,6 +126,9 @@ public sealed record DeleteGraphic(GraphicId Id) : Edit
 
 public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
 {
+    /// <summary>Stands for all cards that come from rows, where paths name a card.</summary>
+    private static readonly CardId EveryRow = new("rows");
+
     public override long? Seen => Wish.Revision;
 
     public override Edited Apply(EditScope scope)
@@ -130,8 +136,9 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         var graphic = scope.Show.Graphic(Id) ?? throw RefusedException.NotFound("graphic");
         var choice = scope.Choices[Id];
         var template = scope.Shelf.Find(scope.Show, Wish.Template ?? graphic.Template)?.Template;
-        var (cards, written) = WithWords(Wish.Cards is { } drafts ? Cards(graphic, drafts, template) : graphic.Cards, choice, template);
-        var edited = Changed(graphic) with { Cards = cards };
+        var from = WithWords(Wish.CardsFrom.IsGiven ? FromRows(scope, graphic, template) : graphic.CardsFrom, template);
+        var (cards, written) = WithWords(Wish.Cards is { } drafts ? Cards(graphic, drafts, template) : graphic.Cards, choice, template, from);
+        var edited = Changed(graphic) with { Cards = cards, CardsFrom = from };
         // What stays until it is switched off is followed by nothing (rule 11), and never comes again by itself.
         edited = edited.Stay is null && Wish.Then is not { IsGiven: true, Value: not null } ? edited with { Then = null } : edited;
         edited = edited.Stay is null && Wish.Every is not { IsGiven: true, Value: not null } ? edited with { Every = null } : edited;
@@ -145,7 +152,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         var show = scope.Show.With(edited);
         var choices = scope.Choices.With(Id, Chosen(choice, graphic, written).Within(edited));
         CheckLetters(choices.Of(edited), template, written);
-        OnAirRules.CheckLocked(scope, scope.Choices.Of(graphic), choices.Of(edited));
+        OnAirRules.CheckLocked(scope, scope.Choices.Of(RowCards.Of(graphic, scope.Feeds)), choices.Of(RowCards.Of(edited, scope.Feeds)));
         OnAirRules.CheckEvery(scope, show, choices, Id);
         var paths = Paths(written);
         var what = $"{edited.Name}: {string.Join(", ", paths.Select(path => path.Split('/')[2]).Distinct())}";
@@ -155,12 +162,13 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
     /// <summary>Typed words are laid out in time, or refused.</summary>
     private void CheckLetters(Chosen chosen, Template? template, ImmutableArray<string> written)
     {
-        if (template is null || (written.IsEmpty && Wish.Cards is null && Wish.Template is null))
+        if (template is null || (written.IsEmpty && Wish.Cards is null && Wish.Template is null && !Wish.CardsFrom.IsGiven))
         {
             return;
         }
 
-        var fault = chosen.Graphic.Cards.Select(card => LayoutBudget.FaultIn(template, template.WordsOf(chosen.WordsOf(card)))).FirstOrDefault(one => one is not null);
+        var typed = chosen.Graphic.Cards.Select(chosen.WordsOf).Concat(chosen.Graphic.CardsFrom is { } from ? [from.Words] : []);
+        var fault = typed.Select(words => LayoutBudget.FaultIn(template, template.WordsOf(words))).FirstOrDefault(one => one is not null);
         if (fault is not null)
         {
             throw RefusedException.Faulty(Wish.Cards is null ? "/words" : "/cards", fault);
@@ -204,17 +212,40 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         };
 
     /// <returns>The cards, and the words that were typed, as <see cref="GraphicChoice.CountKey"/> names them.</returns>
-    private (ImmutableArray<Card> Cards, ImmutableArray<string> Written) WithWords(ImmutableArray<Card> cards, GraphicChoice choice, Template? template)
+    private (ImmutableArray<Card> Cards, ImmutableArray<string> Written) WithWords(ImmutableArray<Card> cards, GraphicChoice choice, Template? template, CardsFrom? from)
     {
         if (Wish.Words is not { } given || template is null || cards.IsEmpty)
         {
             return (cards, []);
         }
 
+        if (from is not null)
+        {
+            return (cards, [.. given.Keys.Select(field => GraphicChoice.CountKey(EveryRow, field))]);
+        }
+
         var wanted = Wish.Card ?? Wish.Up ?? choice.Card;
         var card = cards.FirstOrDefault(one => one.Id == wanted) ?? (Wish.Card is null ? cards[0] : throw RefusedException.NotFound("card"));
         var words = TypedWords.Checked(template, given);
         return (cards.Replace(card, card with { Words = card.Words.SetItems(words) }), [.. words.Keys.Select(field => GraphicChoice.CountKey(card.Id, field))]);
+    }
+
+    /// <summary>Where cards come from rows, the words of one are the words of all: they are typed once.</summary>
+    private CardsFrom? WithWords(CardsFrom? rows, Template? template) =>
+        rows is not null && Wish.Words is { } given && template is not null ? rows with { Words = rows.Words.SetItems(TypedWords.Checked(template, given)) } : rows;
+
+    /// <summary>Cards from a feed's rows: columns find their fields by name. What no column fills is empty, for it would be the same on every card.</summary>
+    private CardsFrom? FromRows(EditScope scope, Graphic graphic, Template? template)
+    {
+        if (Wish.CardsFrom.Or(null) is not { } wish)
+        {
+            return null;
+        }
+
+        var feed = scope.Show.Feed(wish) ?? throw RefusedException.Faulty("/cardsFrom", $"There is no feed “{wish}”.");
+        var table = scope.Feeds.RowsOf(feed.Id)?.All;
+        var words = (template?.Fields ?? []).Select(field => KeyValuePair.Create(field.Name, table is null ? "" : Matching.WordFor(feed.Id, table, field)));
+        return new CardsFrom(feed.Id, graphic.CardsFrom?.Feed == feed.Id ? graphic.CardsFrom.Words : words.ToImmutableDictionary());
     }
 
     /// <summary>Cards as a page wants them. Words of fields that the template lacks stay: the template may have lost them only for now.</summary>
@@ -260,7 +291,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             yield return new Fault("/seat", $"There is no seat “{edited.Seat}”.");
         }
 
-        if (Wish.Up is { } up && edited.Card(up) is null)
+        if (Wish.Up is { } up && RowCards.Of(edited, scope.Feeds).Card(up) is null)
         {
             yield return new Fault("/up", "There is no such card.");
         }
@@ -296,7 +327,8 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
                 ("attention", Wish.Attention.IsGiven),
                 ("sound", Wish.Sound.IsGiven),
                 ("nextKey", Wish.NextKey.IsGiven),
-                ("countKeys", Wish.CountKeys is not null)
+                ("countKeys", Wish.CountKeys is not null),
+                ("cardsFrom", Wish.CardsFrom.IsGiven)
             ),
             .. written.Select(word => $"graphics/{Id}/words/{word}"),
         ];

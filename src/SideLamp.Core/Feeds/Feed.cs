@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Tables;
@@ -16,10 +17,29 @@ namespace SideLamp.Core.Feeds;
 /// <param name="StaleAfter">How long nothing may change before it counts as stale, 1 s to 30 days; null = however long.</param>
 public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, SourceKind Kind = SourceKind.Text, string? Rows = null, FirstRow FirstRow = FirstRow.Seen, bool Paused = false, bool Private = false, Duration? StaleAfter = null)
 {
+    /// <summary>The column whose cells name the rows of its first table; null = they are told by their words (<see cref="RowKeys"/>).</summary>
+    public string? KeyColumn { get; init; }
+
+    /// <summary>Which rows of its first table are used, and in which order.</summary>
+    public TableView View { get; init; } = TableView.All;
+
+    /// <summary>What is done to the cells of its first table before anybody sees them, column by column.</summary>
+    public ImmutableArray<Cleaning> Cleaning { get; init; } = [];
+
+    /// <summary>Which row it stands on; null = the first.</summary>
+    public RowRule? Row { get; init; }
+
+    /// <summary>The key that takes it to the next row; null = none.</summary>
+    public string? NextKey { get; init; }
+
+    /// <summary>The key that takes it to the row before; null = none.</summary>
+    public string? BackKey { get; init; }
+
     /// <summary>In place of a path: other programs send its values (<c>/push/…</c>).</summary>
     public const string Pushed = "pushed";
 
     public const int Most = 100;
+    private const int MostCleaned = 40;
     public static readonly Duration LeastEvery = Duration.FromMilliseconds(100);
     public static readonly Duration LeastWebEvery = Duration.FromSeconds(1);
     public static readonly Duration GreatestEvery = Duration.FromHours(1);
@@ -39,7 +59,7 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     public SourceForm Form => new(Kind, Rows, FirstRow);
 
     /// <summary>Whether what is read of the one may be taken for the other: they differ in nothing that a reader minds.</summary>
-    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter } == other;
+    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter, KeyColumn = other.KeyColumn, View = other.View, Cleaning = other.Cleaning, Row = other.Row, NextKey = other.NextKey, BackKey = other.BackKey } == other;
 
     public static bool IsAddress(string? path) => path is not null && (path.StartsWith("http://", StringComparison.OrdinalIgnoreCase) || path.StartsWith("https://", StringComparison.OrdinalIgnoreCase));
 
@@ -89,9 +109,27 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
             yield return new Fault("/staleAfter", "A feed counts as stale when nothing has changed for 1 s to 30 days. Leave it empty where it may stay as it is for ever.");
         }
 
-        foreach (var fault in Form.Faults())
+        foreach (var fault in Form.Faults().Concat(View.Faults().Select(fault => fault with { Path = "/view" + fault.Path })).Concat((Row?.Faults() ?? []).Select(fault => fault with { Path = "/row" + fault.Path })))
         {
             yield return fault;
+        }
+
+        foreach (var fault in Cleaning.SelectMany((one, at) => one.Faults().Select(fault => fault with { Path = $"/cleaning/{at}{fault.Path}" })))
+        {
+            yield return fault;
+        }
+
+        if (Cleaning.Length > MostCleaned || Cleaning.GroupBy(one => one.Column).Any(same => same.Count() > 1))
+        {
+            yield return new Fault("/cleaning", $"Up to {MostCleaned} columns are cleaned, each once.");
+        }
+
+        foreach (var (path, key) in new[] { ("/nextKey", NextKey), ("/backKey", BackKey) })
+        {
+            if (DeskKey.FaultIn(key) is { } fault)
+            {
+                yield return new Fault(path, fault);
+            }
         }
     }
 }

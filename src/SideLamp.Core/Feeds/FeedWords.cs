@@ -8,21 +8,23 @@ using SideLamp.Core.Tables;
 namespace SideLamp.Core.Feeds;
 
 /// <summary>
-/// What placeholders see of a table: the columns of its first row by their names, and <c>rows</c>. Of a feed, which is its first table, its
-/// other tables by their names, too. A name that cannot be written after a point is also known with _ in place of what disturbs.
+/// What placeholders see of a table: the columns of one row by their names, and <c>rows</c>. Of a feed that is its first table, where it
+/// stands on a row, and its other tables by their names, of which the first row shows. A name that cannot be written after a point is also known with _ in place of what disturbs.
 /// </summary>
 public sealed class FeedWords : IFluidIndexable
 {
     /// <summary>As many rows as a loop may have steps.</summary>
     private const int MostRows = 1000;
 
-    private const string RowsName = "rows";
+    internal const string RowsName = "rows";
 
     private readonly Table _table;
+    private readonly Table _here;
+    private readonly int _at;
     private readonly ImmutableArray<Table> _others;
     private readonly ICollection<string> _missing;
 
-    private FeedWords(Table table, ImmutableArray<Table> others, ICollection<string> missing) => (_table, _others, _missing) = (table, others, missing);
+    private FeedWords(FeedNow feed, ImmutableArray<Table> others, ICollection<string> missing) => (_table, _here, _at, _others, _missing) = (feed.Tables[0], feed.Here, feed.At, others, missing);
 
     public int Count => _table.Columns.Length;
 
@@ -30,8 +32,11 @@ public sealed class FeedWords : IFluidIndexable
 
     /// <summary>A feed as placeholders see it; nothing while it has no row.</summary>
     /// <param name="missing">Takes the names that were asked for and that no column or table has.</param>
-    internal static FluidValue Of(ImmutableArray<Table> tables, ICollection<string> missing) =>
-        tables.All(one => one.RowCount == 0) ? NilValue.Instance : new DictionaryValue(new FeedWords(tables[0], tables[1..], missing));
+    internal static FluidValue Of(FeedNow feed, ICollection<string> missing) =>
+        feed.At < 0 && feed.Tables.All(one => one.RowCount == 0) ? NilValue.Instance : new DictionaryValue(new FeedWords(feed, feed.Tables[1..], missing));
+
+    /// <summary>The column of a feed's row that a name means; null = it means none.</summary>
+    internal static Column? ColumnOf(FeedNow feed, string name) => Named(feed.Here.Columns, name, column => column.Name);
 
     /// <summary>How placeholders call a column's cell in the first row of its table.</summary>
     /// <param name="at">Which of the feed's tables it is in.</param>
@@ -60,8 +65,8 @@ public sealed class FeedWords : IFluidIndexable
     public bool TryGetValue(string name, out FluidValue value)
     {
         value =
-            Named(_table.Columns, name, column => column.Name) is { } column ? (_table.RowCount > 0 ? CellValue(column, 0) : NilValue.Instance)
-            : Named(_others, name, one => one.Name) is { } other ? new DictionaryValue(new FeedWords(other, [], _missing))
+            Named(_here.Columns, name, column => column.Name) is { } column ? (_at >= 0 ? CellValue(column, _at) : NilValue.Instance)
+            : Named(_others, name, one => one.Name) is { } other ? new DictionaryValue(new FeedWords(new FeedNow([other], other, Math.Min(0, other.RowCount - 1)), [], _missing))
             : name == RowsName ? new ArrayValue(new Rows(_table, _missing))
             : Missing(name, _missing);
         return !value.IsNil();

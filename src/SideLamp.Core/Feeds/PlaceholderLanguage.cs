@@ -57,14 +57,14 @@ internal static partial class PlaceholderLanguage
     }
 
     /// <summary>
-    /// The names that a template begins to look under: feeds, and what it names itself. And those for which it says itself what
-    /// shows where they are missing: by <c>default</c>, or by asking whether they are there.
+    /// What a template takes of what it begins to look under: feeds, and what it names itself. And the names for which it says itself
+    /// what shows where they are missing: by <c>default</c>, or by asking whether they are there.
     /// </summary>
-    public static (ImmutableHashSet<FeedId> Names, ImmutableHashSet<string> Minded) NamesIn(IFluidTemplate template)
+    public static (ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded) NamesIn(IFluidTemplate template)
     {
         var inspection = new Inspection();
         inspection.VisitTemplate(template);
-        return ([.. inspection.Names.Select(name => new FeedId(name))], [.. inspection.Minded]);
+        return ([.. inspection.Takes], [.. inspection.Minded]);
     }
 
     /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
@@ -172,13 +172,14 @@ internal static partial class PlaceholderLanguage
         /// <summary>How deep it is within what is minded.</summary>
         private int _minding;
 
-        public HashSet<string> Names { get; } = new(StringComparer.Ordinal);
+        public HashSet<Taken> Takes { get; } = [];
 
         protected override Expression VisitMemberExpression(MemberExpression member)
         {
             if (member.Segments is [IdentifierSegment first, ..])
             {
-                Names.Add(first.Identifier);
+                var column = member.Segments.Count == 2 ? NameOf(member.Segments[1]) : null;
+                Takes.Add(new Taken(new FeedId(first.Identifier), column == FeedWords.RowsName ? null : column));
             }
 
             if (_minding > 0)

@@ -12,9 +12,13 @@ namespace SideLamp.Core.Feeds;
 /// <param name="Faults">Why a field could not be filled in, with its path.</param>
 public sealed record FilledWords(ImmutableDictionary<string, string> Words, ImmutableArray<Fault> Faults);
 
+/// <summary>What words take of a feed.</summary>
+/// <param name="Column">The column whose cell they show, where the feed stands; null = more of it, such as all rows.</param>
+public sealed record Taken(FeedId Feed, string? Column);
+
 /// <summary>
 /// Fills feed values into words. The language is a part of Liquid (docs/placeholders.md): <c>{{ cloth.text }}</c> is column
-/// <c>text</c> of the first row of the feed <c>cloth</c>, <c>{{ cloth.rows[2].text }}</c> of its third; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
+/// <c>text</c> of the row on which the feed <c>cloth</c> stands, <c>{{ cloth.rows[2].text }}</c> of its third; <c>{{ cloth.text | default: "nothing yet" }}</c> has a fallback.
 /// </summary>
 public static class Placeholders
 {
@@ -32,7 +36,10 @@ public static class Placeholders
     public static IEnumerable<string> Filters => PlaceholderLanguage.AllFilters;
 
     /// <summary>The names that these words ask for: feeds, and whatever else there is none of.</summary>
-    public static ImmutableHashSet<FeedId> FeedsIn(string words) => Has(words) ? ParsedOf(words).Names : [];
+    public static IEnumerable<FeedId> FeedsIn(string words) => TakenBy(words).Select(one => one.Feed).Distinct();
+
+    /// <summary>What these words take, of feeds and of whatever else there is none of.</summary>
+    public static ImmutableHashSet<Taken> TakenBy(string words) => Has(words) ? ParsedOf(words).Takes : [];
 
     public static bool Has(string words) => words.Contains("{{", StringComparison.Ordinal) || words.Contains("{%", StringComparison.Ordinal);
 
@@ -40,12 +47,12 @@ public static class Placeholders
     public static string? FaultIn(string words) => !Has(words) ? null : ParsedOf(words).Fault ?? TimerWords.FaultIn(words);
 
     /// <summary>The words as they would show now; null when they cannot be filled in.</summary>
-    public static string? Fill(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds) => Has(words) ? FilledOf(words, feeds).Text : words;
+    public static string? Fill(string words, FeedsNow feeds) => Has(words) ? FilledOf(words, feeds).Text : words;
 
     /// <summary>A card's words, filled in and made safe to show.</summary>
     /// <param name="staleWords">What shows in place of words whose feed is stale: in the first field of words that has any, the others are empty. Null = the last good ones do.</param>
     /// <param name="stale">The feeds that are.</param>
-    public static FilledWords FillAll(Template template, IReadOnlyDictionary<string, string> words, IReadOnlyDictionary<FeedId, FeedValue> feeds, string? staleWords = null, IReadOnlyDictionary<FeedId, Instant>? stale = null)
+    public static FilledWords FillAll(Template template, IReadOnlyDictionary<string, string> words, FeedsNow feeds, string? staleWords = null, IReadOnlyDictionary<FeedId, Instant>? stale = null)
     {
         var filled = ImmutableDictionary.CreateBuilder<string, string>();
         var faults = ImmutableArray.CreateBuilder<Fault>();
@@ -82,19 +89,26 @@ public static class Placeholders
                 words.Length > Field.Longest ? new Parsed(null, [], [], $"Words with placeholders have up to {Field.Longest:N0} characters.")
                 : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, [], [], $"The placeholder cannot be read: {error.TrimEnd('.')}.")
                 : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, [], [], fault)
-                : PlaceholderLanguage.NamesIn(parsed) is var (names, minded) ? new Parsed(NumbersCompared.In(parsed), names, minded, null) : null!
+                : PlaceholderLanguage.NamesIn(parsed) is var (takes, minded) ? new Parsed(NumbersCompared.In(parsed), takes, minded, null) : null!
         );
 
-    private static Filled FilledOf(string words, IReadOnlyDictionary<FeedId, FeedValue> feeds)
+    private static Filled FilledOf(string words, FeedsNow feeds)
     {
-        // Only what it may speak of counts: all other feeds may change without its being filled in anew.
-        var named = feeds.Where(feed => words.Contains(feed.Key.Value, StringComparison.Ordinal)).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).ToList();
-        // By what tables say, and not by themselves: what is remembered must not keep them, for one of them may weigh megabytes.
-        var key = new FillKey(words, string.Join(' ', named.Select(feed => $"{feed.Key}={string.Join(',', feed.Value.Tables.Select(table => table.Fingerprint))}")));
-        return Done.Of(key, _ => Evaluated(words, named));
+        // Only what it takes counts: all other columns and feeds may change without its being filled in anew.
+        var taken = ParsedOf(words).Takes.GroupBy(one => one.Feed).OrderBy(feed => feed.Key.Value, StringComparer.Ordinal).Select(feed => (Id: feed.Key, Now: feeds[feed.Key], Columns: feed.Select(one => one.Column).ToList())).Where(feed => feed.Now is not null).ToList();
+        var key = new FillKey(words, string.Join('\u001f', taken.Select(feed => $"{feed.Id}={SaidBy(feed.Now!, feed.Columns)}")));
+        return Done.Of(key, _ => Evaluated(words, taken.Select(feed => (feed.Id, feed.Now!))));
     }
 
-    private static Filled Evaluated(string words, IEnumerable<KeyValuePair<FeedId, FeedValue>> feeds)
+    /// <summary>What words that take this of a feed can say differs only where this does.</summary>
+    private static string SaidBy(FeedNow feed, IEnumerable<string?> columns)
+    {
+        var cells = columns.Order(StringComparer.Ordinal).Select(name => name is not null && FeedWords.ColumnOf(feed, name) is { } column ? $"{column.Kind} {feed.CellOf(column)?.Length} {feed.CellOf(column)}" : null).ToList();
+        // By what tables say, and not by themselves: what is remembered must not keep them, for one of them may weigh megabytes.
+        return cells.Contains(null) ? $"{string.Join(',', feed.Tables.Append(feed.Here).Select(table => table.Fingerprint))} {feed.At}" : string.Join('\u001f', cells);
+    }
+
+    private static Filled Evaluated(string words, IEnumerable<(FeedId Id, FeedNow Now)> feeds)
     {
         var parsed = ParsedOf(words);
         if (parsed.Template is not { } template)
@@ -104,9 +118,9 @@ public static class Placeholders
 
         var context = PlaceholderLanguage.NewContext();
         var missing = new List<string>();
-        foreach (var (id, value) in feeds)
+        foreach (var (id, feed) in feeds)
         {
-            context.SetValue(id.Value, FeedWords.Of(value.Tables, missing));
+            context.SetValue(id.Value, FeedWords.Of(feed, missing));
         }
 
         try
@@ -122,13 +136,13 @@ public static class Placeholders
         }
     }
 
-    /// <param name="Names">As <see cref="FeedsIn"/> tells them.</param>
+    /// <param name="Takes">As <see cref="TakenBy"/> tells it.</param>
     /// <param name="Minded">Names of columns for which it says what shows where they are missing.</param>
-    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<FeedId> Names, ImmutableHashSet<string> Minded, string? Fault);
+    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded, string? Fault);
 
     private sealed record Filled(string? Text, string? Fault);
 
     /// <summary>What a result was made from.</summary>
-    /// <param name="Feeds">Those that the words may speak of, each with the fingerprints of its tables.</param>
+    /// <param name="Feeds">What the words take of each feed.</param>
     private sealed record FillKey(string Words, string Feeds);
 }

@@ -62,7 +62,8 @@ internal sealed class IdConverterFactory : JsonConverterFactory
 /// <summary>Lists without holes in them, and not longer than anything of ours ever is.</summary>
 internal sealed class NoHolesConverterFactory : JsonConverterFactory
 {
-    private const int Most = 20_000;
+    /// <summary>Rows of a table: nothing has more.</summary>
+    private const int Most = 50_000;
 
     public override bool CanConvert(Type typeToConvert) =>
         typeToConvert.IsGenericType && typeToConvert.GetGenericTypeDefinition() is var kind && (kind == typeof(ImmutableArray<>) || kind == typeof(ImmutableDictionary<,>) || kind == typeof(ImmutableSortedDictionary<,>)) && (kind == typeof(ImmutableArray<>) || typeToConvert.GenericTypeArguments[0] == typeof(string));

@@ -20,6 +20,8 @@ public static class Codecs
 
     public static Codec<GraphicChoice> Choice { get; } = new();
 
+    public static Codec<Stands> Stands { get; } = new();
+
     public static Codec<FeedValue> Value { get; } = new(InTables);
 
     public static Codec<Brand> Brand { get; } = new(WithOwnFaces);

@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Nodes;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
@@ -16,7 +17,7 @@ namespace SideLamp.Core.Keeping;
 /// <param name="Template">Hash of the template's source; in the first shape the source itself.</param>
 /// <param name="Brand">Hash of the brand, as text; in the first shape the brand itself.</param>
 /// <param name="Words">Hash of the words where they are long, as text; else the words themselves.</param>
-public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, Placement Place, Finish Finish, JsonNode Words, string? StaleWords = null)
+public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, Placement Place, Finish Finish, JsonNode Words, string? StaleWords = null, RowRef? Row = null)
 {
     /// <summary>In letters of their JSON.</summary>
     private const int LongWords = 1200;
@@ -29,7 +30,7 @@ public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, P
         var isLong = words.Length > LongWords;
         large = isLong ? large.SetItem(HashOf(words), words) : large;
         return (
-            new ContentPieces(HashOf(template), JsonValue.Create(HashOf(brand)), content.Seat, content.Place, content.Finish, isLong ? JsonValue.Create(HashOf(words)) : JsonNode.Parse(words)!, content.StaleWords),
+            new ContentPieces(HashOf(template), JsonValue.Create(HashOf(brand)), content.Seat, content.Place, content.Finish, isLong ? JsonValue.Create(HashOf(words)) : JsonNode.Parse(words)!, content.StaleWords, content.Row),
             large
         );
     }
@@ -55,6 +56,7 @@ public sealed record ContentPieces(string Template, JsonNode Brand, Seat Seat, P
         )
         {
             StaleWords = StaleWords,
+            Row = Row,
         };
     }
 

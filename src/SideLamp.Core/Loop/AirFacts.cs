@@ -15,12 +15,12 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
     public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
     {
-        if (kept.Show.Graphic(graphic) is not { } own)
+        if (kept.Chosen(graphic) is not { } chosen)
         {
             return null;
         }
 
-        var chosen = kept.Choices.Of(own);
+        var own = chosen.Graphic;
         chosen = outfit is { } wish && !chosen.Wears(wish) ? chosen.Wearing(wish) : chosen;
         var shown = (card is { } wished ? own.Card(wished) : null) ?? chosen.UpCard;
         if (book.ContentOf(kept.Show, chosen, shown) is not { } pinned)
@@ -47,7 +47,11 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
             own.Every,
             own.Cycle,
             own.Covers
-        );
+        )
+        {
+            GoneAt = own.CardIds.Contains(shown.Id) ? null : own.GoneCards.FirstOrDefault(one => one.Card.Id == shown.Id).At,
+            Unlit = shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : null,
+        };
     }
 
     public string NameOf(GraphicId graphic) => kept.Show.Graphic(graphic)?.Name ?? "a graphic that is gone";

@@ -25,7 +25,7 @@ public sealed class Folding(PictureBook book, Shelf shelf)
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
-    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage) }.Min();
+    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage), RowSteps.Next(stage) }.Min();
 
     /// <summary>The stage without what is due next, for when working that out has failed and would fail again (rule 31).</summary>
     public static Stage WithoutNextDue(Stage stage, Instant now)
@@ -96,6 +96,11 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             return Do(stage, command, press.Id, press.Told);
         }
 
+        if (press is PressRow or PressLetRow)
+        {
+            return StepRow(stage, press);
+        }
+
         var id = press switch
         {
             PressCount count => count.Graphic,
@@ -104,10 +109,24 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         };
         var graphic = stage.Show.Graphic(id) ?? throw RefusedException.NotFound("graphic");
         var template = shelf.Find(stage.Show, graphic.Template)?.Template ?? throw RefusedException.NotFound("template");
-        var chosen = stage.Choices.Of(graphic);
+        var chosen = stage.Kept.Chosen(graphic);
         var counts = press is PressCount step ? Counts.Step(chosen, template, step) : Counts.Reset(chosen, template, (PressReset)press);
-        OnAirRules.CheckLocked(ScopeOf(stage), chosen, Counts.Put(stage.Choices, counts).Of(graphic));
+        OnAirRules.CheckLocked(ScopeOf(stage), chosen, Counts.Put(stage.Choices, counts).Of(chosen.Graphic));
         return Count(stage, counts, press, template);
+    }
+
+    /// <summary>A feed is taken to another row. A repeat of the same press does nothing.</summary>
+    private Turn StepRow(Stage stage, Press press)
+    {
+        var current = Advance(stage);
+        if (current.Stage.Air.Recent.ContainsKey(press.Id))
+        {
+            return current;
+        }
+
+        var (change, what) = RowSteps.ChangeFor(current.Stage, press, now);
+        var turn = Do(RowSteps.With(current.Stage, change.Feed, change.After), new StepRow(what, change), press.Id, press.Told);
+        return turn with { Happenings = current.Happenings.AddRange(turn.Happenings) };
     }
 
     /// <summary>Values of a card are stepped: kept, and on air at once where the card is lit.</summary>
@@ -141,7 +160,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             : throw RefusedException.NotFound(standby.Cue is null ? "graphic" : "cue");
 
     private EditScope ScopeOf(Stage stage) =>
-        new(stage.Show, stage.Choices, stage.Air, shelf, (show, choices, graphic) => Facts(stage with { Kept = stage.Kept with { Show = show, Choices = choices } }).Prepare(graphic, null));
+        new(stage.Show, stage.Choices, stage.Air, shelf, stage.Kept.Feeds, (show, choices, graphic) => Facts(stage with { Kept = stage.Kept with { Show = show, Choices = choices } }).Prepare(graphic, null));
 
     /// <summary>
     /// Puts an edited show in place of the old. Whoever edits the same value, or what contains it, from an older revision is
@@ -259,7 +278,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     /// <summary>What is stale by now, and dark for it. What is dark of that is lit again by hand, and by nothing else.</summary>
     private Turn Aged(Turn turn)
     {
-        var aged = turn with { Stage = Staleness.Told(turn.Stage, now) };
+        var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {
             var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";
@@ -289,7 +308,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             _ => condition with { Trouble = null, TroubleSince = null },
         };
         var after = stage with { Conditions = stage.Conditions.SetItem(feed.Id, next) };
-        return Turn.Nothing(reading is FeedReading.Found { Content.Tables: var tables } && value?.Tables.SequenceEqual(tables) != true ? after with { Kept = after.Kept with { Values = after.Values.SetItem(feed.Id, new FeedValue(tables, at)) } } : after);
+        return Turn.Nothing(reading is FeedReading.Found { Content.Tables: var tables } && value?.Tables.SequenceEqual(tables) != true ? RowSteps.Read(after, stage.Show.Feed(feed.Id)!, tables, at) : after);
     }
 
     /// <summary>Timers to a time of day run, as they do from when they are made; one that has come to its end on another day runs to the next.</summary>
@@ -332,6 +351,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         after = after.Told(happenings.Select(one => TrailLine.Of(new LogLine(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null))).OfType<TrailLine>());
         var choices = step.Choices.Aggregate(after.Choices, (so, choice) => Chosen(after.Show, so, choice));
         choices = step.Uncounts is { } counts ? Counts.Undo(after.Show, choices, counts) : choices;
+        choices = step.Unrow is { } row && choices.Stands.GetValueOrDefault(row.Feed) == row.After ? choices.With(row.Feed, row.Before) : choices;
         return new Turn(With(after, choices), happenings, step.Refusal is { } refusal ? new Reply(Refusal.Conflict(refusal)) : Reply.Done);
     }
 

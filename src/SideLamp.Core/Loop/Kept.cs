@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
@@ -23,6 +24,16 @@ public sealed record Kept(
 {
     /// <summary>Since when feeds are stale, of those that are. The one piece that is not kept: it is worked out anew.</summary>
     public ImmutableDictionary<FeedId, Instant> Stale { get; init; } = ImmutableDictionary<FeedId, Instant>.Empty;
+
+    /// <summary>All feeds as words see them.</summary>
+    [JsonIgnore]
+    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands);
+
+    /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
+    public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;
+
+    /// <summary>A graphic of the show with the cards that it has now, and what is chosen of it.</summary>
+    public Chosen Chosen(Graphic graphic) => Choices.Of(RowCards.Of(graphic, Feeds));
 
     /// <summary>A show of which nothing is on air.</summary>
     public static Kept Of(Show show, Instant now) =>

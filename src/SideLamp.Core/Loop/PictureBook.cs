@@ -40,11 +40,11 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
 
         var worn = chosen.Worn;
         return _contents.Of(
-            new ContentKey(chosen.Graphic, card, chosen.Choice.Counts, worn, kept.Source, show.Brand, show.OwnSeats, show.SeatOrder),
+            new ContentKey(chosen.Graphic.Edited ?? chosen.Graphic, card, chosen.Choice.Counts, worn, kept.Source, show.Brand, show.OwnSeats, show.SeatOrder),
             _ =>
             {
                 var words = kept.Template.WordsOf(chosen.WordsOf(card)).ToImmutableSortedDictionary(StringComparer.Ordinal);
-                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words) { StaleWords = chosen.Graphic.WhenStale?.Words };
+                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words) { StaleWords = chosen.Graphic.WhenStale?.Words, Row = card.Row };
                 return new Pinned(content.Id(), content);
             }
         );
@@ -59,7 +59,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
             return new Drawn(Picture.Empty, [new Fault("/template", "Its template cannot be read.")]);
         }
 
-        var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Values, pinned.Content.StaleWords, kept.Stale);
+        var (words, faults) = Placeholders.FillAll(template, pinned.Content.Words, kept.Feeds with { Own = pinned.Content.Row }, pinned.Content.StaleWords, kept.Stale);
         if (LayoutBudget.FaultIn(template, words) is { } much)
         {
             // Only what a feed brings can be so much: what is typed is refused.
@@ -109,7 +109,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper)
         var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
         var plain = Dress.Plain(template, show.Brand, show.Canvas);
         var content = new Content(source, plain.Brand, plain.Seat, plain.Place, plain.Finish, words);
-        return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, ImmutableDictionary<FeedId, FeedValue>.Empty).Words, ImmutableDictionary<string, TimerProgram>.Empty);
+        return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, FeedsNow.None).Words, ImmutableDictionary<string, TimerProgram>.Empty);
     }
 
     // By reference: every edit makes a new graphic, so an old key never means a new thing.

@@ -18,6 +18,8 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressLightsBack), "lightsBack")]
 [JsonDerivedType(typeof(PressLetThemCome), "letThemCome")]
 [JsonDerivedType(typeof(PressStep), "step")]
+[JsonDerivedType(typeof(PressRow), "row")]
+[JsonDerivedType(typeof(PressLetRow), "letRow")]
 [JsonDerivedType(typeof(PressCue), "cue")]
 [JsonDerivedType(typeof(PressStopCue), "stopCue")]
 [JsonDerivedType(typeof(PressEvery), "every")]
@@ -175,6 +177,20 @@ public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Durat
         var setting = new TimerSetting(Timer, Act, By);
         return setting.Fault is { } fault ? throw RefusedException.Faulty([fault]) : new SetTimer(setting);
     }
+}
+
+/// <summary>A feed is taken to another row, and held there.</summary>
+/// <param name="By">1 = the next row, −1 = the one before, 0 = the one that it stands on; round and round.</param>
+/// <param name="Row">The key of a certain row instead.</param>
+public sealed record PressRow(CommandId Id, FeedId Feed, int By = 1, string? Row = null) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+/// <summary>A feed that was held stands where its rule has it.</summary>
+public sealed record PressLetRow(CommandId Id, FeedId Feed) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
 }
 
 /// <summary>A number of a card is stepped, or set.</summary>

@@ -19,7 +19,5 @@ public sealed record CardSheet(ImmutableArray<ImmutableArray<string>> Rows)
     /// capitalised and spaced. Null = none of them.
     /// </summary>
     public ImmutableArray<string?> Match(Template template) =>
-        Rows.IsEmpty ? [] : [.. Rows[0].Select(head => template.Fields.FirstOrDefault(field => Plain(field.Name) == Plain(head) || Plain(field.Label) == Plain(head))?.Name)];
-
-    private static string Plain(string name) => string.Concat(name.Where(char.IsLetterOrDigit)).ToLowerInvariant();
+        Rows.IsEmpty ? [] : [.. Rows[0].Select(head => template.Fields.FirstOrDefault(field => Matching.Means(head, field))?.Name)];
 }

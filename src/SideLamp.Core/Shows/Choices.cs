@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Feeds;
 
 namespace SideLamp.Core.Shows;
 
@@ -22,9 +23,10 @@ public sealed record GraphicChoice(CardId? Card = null, OutfitId? Outfit = null)
     public GraphicChoice Within(Graphic graphic) =>
         this with
         {
-            Card = Card is { } card && graphic.Card(card) is not null ? card : null,
+            // Which rows there are is not known here.
+            Card = Card is { } card && (graphic.CardsFrom is not null || graphic.Card(card) is not null) ? card : null,
             Outfit = Outfit is { } outfit && graphic.Outfits.Any(one => one.Id == outfit) ? outfit : null,
-            Counts = Counts.RemoveRange(Counts.Keys.Where(key => graphic.Card(new CardId(key.Split('/')[0])) is null)),
+            Counts = graphic.CardsFrom is not null ? Counts : Counts.RemoveRange(Counts.Keys.Where(key => graphic.Card(new CardId(key.Split('/')[0])) is null)),
         };
 }
 
@@ -37,21 +39,33 @@ public sealed record Counted(string? Value);
 /// </summary>
 public sealed record Choices(ImmutableDictionary<GraphicId, GraphicChoice> All)
 {
+    /// <summary>Where feeds stand, of those that do not stand where their rule alone has them.</summary>
+    public ImmutableDictionary<FeedId, RowStand> Stands { get; init; } = ImmutableDictionary<FeedId, RowStand>.Empty;
+
     public static Choices None { get; } = new(ImmutableDictionary<GraphicId, GraphicChoice>.Empty);
 
     public GraphicChoice this[GraphicId graphic] => All.GetValueOrDefault(graphic, GraphicChoice.None);
 
     public Chosen Of(Graphic graphic) => new(graphic, this[graphic.Id]);
 
-    public Choices With(GraphicId graphic, GraphicChoice choice) => choice == this[graphic] ? this : new(All.SetItem(graphic, choice));
+    public Choices With(GraphicId graphic, GraphicChoice choice) => choice == this[graphic] ? this : this with { All = All.SetItem(graphic, choice) };
 
+    /// <param name="stand">Null = where its rule has it.</param>
+    public Choices With(FeedId feed, RowStand? stand) => this with { Stands = stand is null ? Stands.Remove(feed) : Stands.SetItem(feed, stand) };
 }
 
 /// <summary>A graphic with what is chosen of it.</summary>
 public readonly record struct Chosen(Graphic Graphic, GraphicChoice Choice)
 {
-    /// <summary>The card that is up, with its own words: <see cref="WordsOf"/> tells those that show.</summary>
-    public Card UpCard => (Choice.Card is { } card ? Graphic.Card(card) : null) ?? Graphic.Cards[0];
+    /// <summary>The card that is up, with its own words: <see cref="WordsOf"/> tells those that show. Where its row is gone, the one that stands at its place.</summary>
+    public Card UpCard
+    {
+        get
+        {
+            var up = Choice.Card;
+            return Graphic.Cards.FirstOrDefault(card => card.Id == up) ?? Graphic.Cards[Math.Min(Graphic.GoneCards.FirstOrDefault(one => one.Card.Id == up).At, Graphic.Cards.Length - 1)];
+        }
+    }
 
     /// <summary>The outfit it wears; null = all parts show, also where that outfit is gone.</summary>
     public Outfit? Worn

@@ -38,7 +38,7 @@ public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueS
                 yield return new Fault($"/steps/{at}/after", "Steps come in the order of their time, within an hour of the press.");
             }
 
-            foreach (var setting in Steps[at].Settings.Where(one => show.Graphic(one.Graphic) is not { } graphic || (one.Card is { } card && graphic.Card(card) is null) || (one.Outfit is { Value.Length: > 0 } outfit && graphic.Outfits.All(known => known.Id != outfit))))
+            foreach (var setting in Steps[at].Settings.Where(one => show.Graphic(one.Graphic) is not { } graphic || (one.Card is { } card && graphic.CardsFrom is null && graphic.Card(card) is null) || (one.Outfit is { Value.Length: > 0 } outfit && graphic.Outfits.All(known => known.Id != outfit))))
             {
                 var name = show.Graphic(setting.Graphic)?.Name;
                 yield return new Fault($"/steps/{at}/settings", name is null ? "A graphic that it sets is gone." : $"A card or an outfit of “{name}” that it sets is gone.");

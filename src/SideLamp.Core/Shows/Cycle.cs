@@ -18,8 +18,9 @@ public sealed record Cycle(CycleOrder Order, Duration? Every, ImmutableArray<Car
     /// <summary>The card that comes up next.</summary>
     /// <param name="all">All cards of the graphic.</param>
     /// <param name="seed">Of the shuffled order: the same seed gives the same order.</param>
+    /// <param name="goneAt">Of a card that is gone: where it stood. Null = it is there.</param>
     /// <returns>Null when the way is at its end, or there is no other card.</returns>
-    public CardId? After(CardId current, ImmutableArray<CardId> all, string seed)
+    public CardId? After(CardId current, ImmutableArray<CardId> all, string seed, int? goneAt = null)
     {
         var chosen = Cards.IsEmpty ? all : [.. Cards.Where(all.Contains)];
         if (chosen.IsEmpty || (chosen.Length == 1 && chosen[0] == current))
@@ -28,7 +29,7 @@ public sealed record Cycle(CycleOrder Order, Duration? Every, ImmutableArray<Car
         }
 
         var way = Order == CycleOrder.Shuffle ? [.. chosen.OrderBy(card => Hash($"{seed}/{card.Value}")).ThenBy(card => card.Value, StringComparer.Ordinal)] : chosen;
-        var at = way.IndexOf(current);
+        var at = goneAt is { } was && Cards.IsEmpty ? Math.Min(was, way.Length) - 1 : way.IndexOf(current);
         return at == way.Length - 1 && Order == CycleOrder.Once ? null : way[(at + 1) % way.Length];
     }
 

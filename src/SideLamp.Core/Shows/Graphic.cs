@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Templates;
 
@@ -8,7 +9,16 @@ namespace SideLamp.Core.Shows;
 
 /// <summary>One set of field values of a graphic.</summary>
 /// <param name="Words">Values by field name. They may hold placeholders. A field that is missing has never been touched and shows the template's sample.</param>
-public sealed record Card(CardId Id, ImmutableDictionary<string, string> Words);
+public sealed record Card(CardId Id, ImmutableDictionary<string, string> Words)
+{
+    /// <summary>The row that it is made from; null = it was written by hand.</summary>
+    [JsonIgnore]
+    public RowRef? Row { get; init; }
+}
+
+/// <summary>Where a graphic takes its cards from (rule 40): one for each row of a feed that is used.</summary>
+/// <param name="Words">By field name, with placeholders: on each card the feed stands on its row.</param>
+public sealed record CardsFrom(FeedId Feed, ImmutableDictionary<string, string> Words);
 
 /// <summary>The graphic that follows when a stay is over.</summary>
 /// <param name="Delay">From the moment the one before it is gone.</param>
@@ -61,6 +71,21 @@ public record Graphic(
     /// <summary>What it does while a feed of its words is stale; null = it keeps the last good words.</summary>
     public WhenStale? WhenStale { get; init; }
 
+    /// <summary>Null = its cards are those that were written by hand.</summary>
+    public CardsFrom? CardsFrom { get; init; }
+
+    /// <summary>Of a graphic with its cards from rows: the graphic as it is edited. Null = this is it.</summary>
+    [JsonIgnore]
+    public Graphic? Edited { get; init; }
+
+    /// <summary>The rows that its cards are made from; null = they are not, or nothing has come in.</summary>
+    [JsonIgnore]
+    public FeedRows? Rows { get; init; }
+
+    /// <summary>Cards whose rows are gone, each with where it stood: the air may still hold them.</summary>
+    [JsonIgnore]
+    public ImmutableArray<(Card Card, int At)> GoneCards { get; init; } = [];
+
     public const int MostCards = 2000;
     private const int MostOutfits = 40;
     public static readonly Duration LeastStay = Duration.FromMilliseconds(500);
@@ -69,7 +94,7 @@ public record Graphic(
     [JsonIgnore]
     public ImmutableArray<CardId> CardIds => [.. Cards.Select(card => card.Id)];
 
-    public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id);
+    public Card? Card(CardId id) => Cards.FirstOrDefault(card => card.Id == id) ?? GoneCards.FirstOrDefault(one => one.Card.Id == id).Card ?? (CardsFrom is { } from && Rows?.IndexInAll(id.Value) >= 0 ? RowCards.CardOf(from, id.Value) : null);
 
     /// <summary>A template put to use as it is: one card of its samples, in its own seat.</summary>
     public static Graphic Plain(GraphicId id, string name, Template template) =>

@@ -22,6 +22,17 @@ public static class Keys
             }
         }
 
+        foreach (var feed in show.Feeds)
+        {
+            foreach (var (key, what) in new[] { (feed.NextKey, "next row"), (feed.BackKey, "row before") })
+            {
+                if (key is not null)
+                {
+                    yield return (key, $"the feed “{feed.Name}” ({what})");
+                }
+            }
+        }
+
         foreach (var cue in show.Cues)
         {
             if (cue.Key is { } key)

@@ -1,6 +1,9 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Text.Json.Serialization;
 using System.Text.RegularExpressions;
+using NodaTime;
+using NodaTime.Text;
 
 namespace SideLamp.Core.Tables;
 
@@ -8,6 +11,16 @@ namespace SideLamp.Core.Tables;
 public sealed record Cleaning(string Column, ImmutableArray<CleanStep> Steps)
 {
     private const int MostSteps = 20;
+
+    public bool Equals(Cleaning? other) => other is not null && Column == other.Column && Steps.SequenceEqual(other.Steps);
+
+    public override int GetHashCode() => HashCode.Combine(Column, Steps.Length);
+
+    /// <summary>All that is wrong with it.</summary>
+    public IEnumerable<Fault> Faults() =>
+        string.IsNullOrEmpty(Column) ? [new Fault("/column", "Choose the column that is cleaned.")]
+        : Steps.Length > MostSteps ? [new Fault("/steps", $"A column is cleaned in up to {MostSteps} steps.")]
+        : Steps.SelectMany((step, at) => step.Fault is { } fault ? [new Fault($"/steps/{at}", fault)] : Array.Empty<Fault>());
 
     /// <summary>Reads it as it is written on a command line: <c>species=trim,cut:40</c>.</summary>
     /// <exception cref="FormatException">It is none; its message says why in a sentence.</exception>
@@ -27,9 +40,26 @@ public sealed record Cleaning(string Column, ImmutableArray<CleanStep> Steps)
 }
 
 /// <summary>One step of cleaning.</summary>
+[JsonPolymorphic(TypeDiscriminatorPropertyName = "step")]
+[JsonDerivedType(typeof(Tags), "tags")]
+[JsonDerivedType(typeof(Addresses), "addresses")]
+[JsonDerivedType(typeof(Spaces), "spaces")]
+[JsonDerivedType(typeof(Trim), "trim")]
+[JsonDerivedType(typeof(Upper), "upper")]
+[JsonDerivedType(typeof(Lower), "lower")]
+[JsonDerivedType(typeof(Replace), "replace")]
+[JsonDerivedType(typeof(Cut), "cut")]
+[JsonDerivedType(typeof(Figures), "figures")]
+[JsonDerivedType(typeof(Moment), "moment")]
 public abstract partial record CleanStep
 {
+    private const int LongestWord = 200;
+
     private CleanStep() { }
+
+    /// <summary>What is wrong with it, in a sentence; null = nothing.</summary>
+    [JsonIgnore]
+    public virtual string? Fault => null;
 
     public abstract string Of(string cell);
 
@@ -66,16 +96,22 @@ public abstract partial record CleanStep
         public override string Of(string cell) => cell.ToLowerInvariant();
     }
 
-    public sealed record Replace(string What, string By) : CleanStep
+    /// <param name="What">However it is capitalised.</param>
+    /// <param name="By">Empty = it is hidden.</param>
+    public sealed record Replace(string What, string By = "") : CleanStep
     {
+        public override string? Fault => What.Length is 0 or > LongestWord || By.Length > LongestWord ? $"Say what is replaced, and by what, in up to {LongestWord} letters each." : null;
+
         public override string Of(string cell) => cell.Replace(What, By, StringComparison.OrdinalIgnoreCase);
     }
 
     /// <summary>What is longer is cut, with an ellipsis that counts. Source: UAX #29, of which .NET has the graphemes.</summary>
     /// <param name="Most">Graphemes that are seen, at least 1.</param>
     /// <param name="AtWord">Whether it is cut after a whole word, where there is one.</param>
-    public sealed record Cut(int Most, bool AtWord) : CleanStep
+    public sealed record Cut(int Most, bool AtWord = false) : CleanStep
     {
+        public override string? Fault => Most is < 1 or > Table.LongestCell ? $"Words are cut to 1 to {Table.LongestCell:N0} letters." : null;
+
         public override string Of(string cell)
         {
             var starts = StringInfo.ParseCombiningCharacters(cell);
@@ -90,6 +126,64 @@ public abstract partial record CleanStep
         }
     }
 
+    /// <summary>A number is written as people of a place write it; what is none stays. Source: CLDR, by .NET's ICU.</summary>
+    /// <param name="Locale">A name such as <c>de-DE</c>.</param>
+    /// <param name="Places">After the point, 0 to 6; null = as many as it has.</param>
+    public sealed record Figures(string Locale, int? Places = null) : CleanStep
+    {
+        public override string? Fault => Places is < 0 or > 6 ? "A number is written with 0 to 6 places after the point." : Locales.FaultIn(Locale);
+
+        public override string Of(string cell) =>
+            Tables.Column.IsNumber(cell.Trim()) ? decimal.Parse(cell.Trim(), CultureInfo.InvariantCulture).ToString($"N{Places ?? PlacesIn(cell.Trim())}", Locales.Find(Locale)) : cell;
+
+        private static int PlacesIn(string number) => number.IndexOf('.', StringComparison.Ordinal) is var point and >= 0 ? Math.Min(6, number.Length - point - 1) : 0;
+    }
+
+    /// <summary>A date, or a date with a time, is written by a pattern; what is none stays. Source: the patterns of NodaTime.</summary>
+    /// <param name="Pattern">Such as <c>d MMMM</c> or <c>HH:mm</c>.</param>
+    /// <param name="Locale">Of names of months and days; null = English.</param>
+    /// <param name="Zone">Of the IANA list: in which a moment with a zone of its own is told; null = as it stands.</param>
+    public sealed record Moment(string Pattern, string? Locale = null, string? Zone = null) : CleanStep
+    {
+        private const int LongestPattern = 60;
+
+        public override string? Fault =>
+            Locale is not null && Locales.FaultIn(Locale) is { } strange ? strange
+            : Zone is not null && DateTimeZoneProviders.Tzdb.GetZoneOrNull(Zone) is null ? $"There is no zone “{Zone}”. Zones look like Europe/Berlin."
+            : Pattern.Length is 0 or > LongestPattern || Written is null ? "This is no pattern for dates and times. It looks like d MMMM yyyy or HH:mm."
+            : null;
+
+        private LocalDateTimePattern? Written
+        {
+            get
+            {
+                try
+                {
+                    return LocalDateTimePattern.Create(Pattern, Locales.Find(Locale ?? "en-GB"));
+                }
+                catch (Exception error) when (error is InvalidPatternException or CultureNotFoundException)
+                {
+                    return null;
+                }
+            }
+        }
+
+        public override string Of(string cell)
+        {
+            var text = cell.Trim();
+            if (!Tables.Column.IsInstant(text) || Written is not { } pattern)
+            {
+                return cell;
+            }
+
+            // Without an offset it is the time of the place that it tells of.
+            var told = DateTimeOffset.Parse(text, CultureInfo.InvariantCulture, DateTimeStyles.AssumeUniversal);
+            var hasOffset = text.Length > 10 && text.AsSpan(11).IndexOfAny('Z', '+', '-') >= 0;
+            var zone = hasOffset && Zone is not null ? DateTimeZoneProviders.Tzdb.GetZoneOrNull(Zone) : null;
+            return pattern.Format(zone is null ? LocalDateTime.FromDateTime(told.DateTime) : Instant.FromDateTimeOffset(told).InZone(zone).LocalDateTime);
+        }
+    }
+
     /// <exception cref="FormatException">There is no such step; its message says why in a sentence.</exception>
     public static CleanStep Parse(string text) =>
         text.Split(':') switch
@@ -101,10 +195,16 @@ public abstract partial record CleanStep
             ["upper"] => new Upper(),
             ["lower"] => new Lower(),
             ["replace", { Length: > 0 } what, var by] => new Replace(what, by),
-            ["hide", { Length: > 0 } what] => new Replace(what, ""),
+            ["hide", { Length: > 0 } what] => new Replace(what),
+            ["figures", { Length: > 0 } locale] => Sound(new Figures(locale)),
+            ["figures", { Length: > 0 } locale, var places] when int.TryParse(places, CultureInfo.InvariantCulture, out var count) => Sound(new Figures(locale, count)),
+            ["moment", { Length: > 0 } pattern] => Sound(new Moment(pattern)),
+            ["moment", { Length: > 0 } pattern, var locale, var zone] => Sound(new Moment(pattern, locale, zone)),
             [("cut" or "words") and var how, var count] when int.TryParse(count, CultureInfo.InvariantCulture, out var most) && most is > 0 and <= Table.LongestCell => new Cut(most, how == "words"),
-            _ => throw new FormatException($"There is no step “{text}”. There are: tags, addresses, spaces, trim, upper, lower, cut:40, words:40 (cut at a word’s end), replace:this:that and hide:this."),
+            _ => throw new FormatException($"There is no step “{text}”. There are: tags, addresses, spaces, trim, upper, lower, cut:40, words:40 (cut at a word’s end), replace:this:that, hide:this, figures:en-GB:1 (1,234.5) and moment:d MMM:en-GB:Europe/Berlin (28 Nov)."),
         };
+
+    private static CleanStep Sound(CleanStep step) => step.Fault is { } fault ? throw new FormatException(fault) : step;
 
     [GeneratedRegex(@"\b(https?://|www\.)[^\s<>]+", RegexOptions.NonBacktracking | RegexOptions.IgnoreCase)]
     private static partial Regex Address();

@@ -63,9 +63,9 @@ public static class AirEndpoints
         var stage = loop.Stage;
         var graphic = stage.Show.Graphic(wish.Graphic) ?? throw RefusedException.NotFound("graphic");
         RefusedException.ThrowIfAny(wish.Place?.Faults() ?? [], "/place");
-        var chosen = stage.Choices.Of(graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat });
+        var chosen = stage.Kept.Chosen(graphic with { Place = wish.Place ?? graphic.Place, Seat = wish.Seat ?? graphic.Seat });
         chosen = wish.Outfit is { } outfit ? chosen.Wearing(outfit) : chosen;
-        var card = (wish.Card is { } id ? graphic.Card(id) : null) ?? chosen.UpCard;
+        var card = (wish.Card is { } id ? chosen.Graphic.Card(id) : null) ?? chosen.UpCard;
         if (wish.Words is { } words && shelf.Find(stage.Show, graphic.Template)?.Template is { } template)
         {
             // What is being typed stands in place of what was counted.

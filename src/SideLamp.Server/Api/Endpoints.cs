@@ -124,7 +124,7 @@ public static class Endpoints
             .ProducesProblem(409);
     }
 
-    private static GraphicView? GraphicNow(Stage stage, string id) => stage.Show.Graphic(new GraphicId(id)) is { } graphic ? new GraphicView(stage.Choices.Of(graphic)) : null;
+    private static GraphicView? GraphicNow(Stage stage, string id) => stage.Show.Graphic(new GraphicId(id)) is { } graphic ? new GraphicView(stage.Kept.Chosen(graphic), stage.Kept.Feeds) : null;
 
     private static void MapOutputs(RouteGroupBuilder api)
     {

@@ -33,7 +33,8 @@ public sealed record LookedAt(SourceKind Kind, string? CameIn, int Bytes, Immuta
 /// <summary>Rows of a table.</summary>
 /// <param name="From">Which row the first of them is; 0 = the first of all.</param>
 /// <param name="Count">How many rows there are in all.</param>
-public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows);
+/// <param name="Keys">Of these rows, in a feed's first table; empty elsewhere.</param>
+public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows, ImmutableArray<string> Keys);
 
 /// <summary>What a feed's source brought lately.</summary>
 /// <param name="CameIn">With the last read that brought anything; null = none has.</param>
@@ -69,9 +70,10 @@ internal static class FeedEndpoints
                 (string id, int? table, int? from, int? count, ShowLoop loop) =>
                 {
                     var feed = new FeedId(id);
-                    var tables = loop.Stage.Values.GetValueOrDefault(feed)?.Tables ?? [];
+                    var feeds = loop.Stage.Kept.Feeds;
+                    var tables = feeds[feed]?.Tables ?? [];
                     var at = table ?? 0;
-                    return at >= 0 && at < tables.Length ? RowsOf(feed, tables, at, from ?? 0, count ?? MostRows) : throw RefusedException.NotFound("table");
+                    return at >= 0 && at < tables.Length ? RowsOf(feed, tables, at, from ?? 0, count ?? MostRows, at == 0 ? feeds.RowsOf(feed)!.Keys : []) : throw RefusedException.NotFound("table");
                 }
             )
             .WithName("getRows")
@@ -119,11 +121,11 @@ internal static class FeedEndpoints
         }
     }
 
-    private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count)
+    private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count, ImmutableArray<string> keys = default)
     {
         var table = tables[at];
         var first = Math.Clamp(from, 0, table.RowCount);
         var rows = Enumerable.Range(first, Math.Clamp(count, 0, Math.Min(MostRows, table.RowCount - first)));
-        return new RowsView(DeskView.ShapesOf(feed, tables)[at], first, table.RowCount, [.. rows.Select(row => table.Columns.Select(column => column.Cells[row]).ToImmutableArray())]);
+        return new RowsView(DeskView.ShapesOf(feed, tables)[at], first, table.RowCount, [.. rows.Select(row => table.Columns.Select(column => column.Cells[row]).ToImmutableArray())], keys.IsDefaultOrEmpty ? [] : [.. rows.Select(row => keys[row])]);
     }
 }

@@ -20,7 +20,8 @@ namespace SideLamp.Server.Live;
 /// <param name="LitAt">Since when viewers see this graphic; null while it waits.</param>
 /// <param name="Stay">How long it stays; null = until switched off.</param>
 /// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
-public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited);
+/// <param name="Gone">Whether the row that it shows is gone from its feed: it stays until something else is shown (rule 40).</param>
+public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited, bool Gone);
 
 /// <summary>Something that comes by itself, and when; for the switches and the cues.</summary>
 public sealed record ComingView(GraphicId Graphic, Instant At);
@@ -49,10 +50,19 @@ public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program
 /// <param name="Text">The value, at most its first 200 characters.</param>
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
 /// <param name="Tables">How much it holds.</param>
-public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables);
+/// <param name="Stand">Which row it stands on; null = on none.</param>
+public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables, StandView? Stand);
 
 /// <summary>How much a table holds.</summary>
-public sealed record TableSize(string Name, int Rows, int Columns);
+/// <param name="Rows">Those that are used.</param>
+/// <param name="All">Those that came in.</param>
+public sealed record TableSize(string Name, int Rows, int All, int Columns);
+
+/// <summary>The row of its first table that a feed stands on.</summary>
+/// <param name="At">0 = the first of those that are used; negative = a row that is gone.</param>
+/// <param name="IsHeld">Whether a hand put it there, and it stays until it is let go.</param>
+/// <param name="TurnsAt">When the next row has its turn; null = it does not come by itself.</param>
+public sealed record StandView(int At, bool IsHeld, Instant? TurnsAt);
 
 /// <summary>What a feed's tables are made of: it changes seldom, their rows often.</summary>
 public sealed record FeedShape(FeedId Id, ImmutableArray<TableShape> Tables);
@@ -121,7 +131,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
                 one.Stay,
                 one.StayEnds,
                 one.StepsAt,
-                facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content
+                facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content,
+                stage.Kept.Chosen(one.Graphic) is { Graphic: { CardsFrom: not null } graphic } && graphic.Cards.All(card => card.Id != one.Card)
             )),
         ];
     }
@@ -151,18 +162,37 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         {
             var (value, condition) = (stage.Values.GetValueOrDefault(feed.Id), stage.Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown));
             var health = stage.HealthOf(feed);
-            return new FeedView(feed.Id, health, Short(FirstWords(value), 200), condition.ReadAt, value?.ChangedAt, condition.Trouble ?? (health == FeedHealth.Stale ? "Nothing new has come for longer than it should." : null), condition.Note, [.. (value?.Tables ?? []).Select(table => new TableSize(table.Name, table.RowCount, table.Columns.Length))]);
+            var now = stage.Kept.Feeds[feed.Id];
+            return new FeedView(
+                feed.Id,
+                health,
+                Short(WordsOf(now), 200),
+                condition.ReadAt,
+                value?.ChangedAt,
+                condition.Trouble ?? (health == FeedHealth.Stale ? "Nothing new has come for longer than it should." : null),
+                Joined(value?.RowsFor(feed).Trouble, condition.Note),
+                [.. (now?.Tables ?? []).Select((table, at) => new TableSize(table.Name, table.RowCount, value!.Tables[at].RowCount, table.Columns.Length))],
+                StandOf(stage, feed, now)
+            );
         }),
     ];
 
-    public static ImmutableArray<FeedShape> Shapes(IReadOnlyDictionary<FeedId, FeedValue> values) => [.. values.OrderBy(one => one.Key.Value, StringComparer.Ordinal).Select(one => new FeedShape(one.Key, ShapesOf(one.Key, one.Value.Tables)))];
+    private static StandView? StandOf(Stage stage, Feed feed, FeedNow? now) =>
+        now is null || now.At < 0 ? null : new StandView(stage.Kept.Feeds.Standing(feed.Id), stage.Choices.Stands.GetValueOrDefault(feed.Id)?.IsHeld ?? false, RowSteps.NextOf(stage, feed));
+
+    private static string? Joined(params string?[] sentences) => string.Join(' ', sentences.OfType<string>()) is { Length: > 0 } all ? all : null;
+
+    public static ImmutableArray<FeedShape> Shapes(FeedsNow feeds) => [.. feeds.Feeds.Where(feed => feeds.Values.ContainsKey(feed.Id)).Select(feed => new FeedShape(feed.Id, ShapesOf(feed.Id, feeds[feed.Id]!.Tables)))];
 
     public static ImmutableArray<TableShape> ShapesOf(FeedId feed, ImmutableArray<Table> tables) =>
         [.. tables.Select((table, at) => new TableShape(table.Name, [.. table.Columns.Select(column => new ColumnShape(column.Name, column.Kind, FeedWords.WordOf(feed, tables, at, column)))]))];
 
-    /// <summary>What stands in the first row of it, for a line in a list.</summary>
-    private static string? FirstWords(FeedValue? value) =>
-        value?.Tables.FirstOrDefault(table => table.RowCount > 0) is { } table ? string.Join(" · ", table.Columns.Select(column => column.Cells[0]).Where(cell => cell.Length > 0).Take(4)) : null;
+    /// <summary>What stands in the row that it is on, for a line in a list; else in the first row of another table.</summary>
+    private static string? WordsOf(FeedNow? feed)
+    {
+        var (table, at) = feed is { At: >= 0 } ? (feed.Here, feed.At) : (feed?.Tables.FirstOrDefault(one => one.RowCount > 0), 0);
+        return table is null ? null : string.Join(" · ", table.Columns.Select(column => column.Cells[at]).Where(cell => cell.Length > 0).Take(4));
+    }
 
     private static TimerView ViewOf(Timer timer, TimerRun? run) =>
         new(timer.Id, run?.Since is not null, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));
@@ -198,7 +228,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private SwitchView? SwitchOf(Stage stage, Graphic graphic)
     {
-        var chosen = stage.Choices.Of(graphic);
+        var chosen = stage.Kept.Chosen(graphic);
         if (shelf.Find(stage.Show, graphic.Template) is not { Template: var template } || book.ContentOf(stage.Show, chosen, chosen.UpCard) is not { } pinned)
         {
             return null;
@@ -219,7 +249,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private SwitchView Said(Chosen chosen, Core.Templates.Template template, Pinned pinned, Stage stage)
     {
-        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Values, pinned.Content.StaleWords, stage.Kept.Stale).Words;
+        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Kept.Feeds with { Own = pinned.Content.Row }, pinned.Content.StaleWords, stage.Kept.Stale).Words;
         var picture = book.PictureOf(pinned, stage.Kept);
         var fits = picture.Fits;
         // A number that only moves a meter is not read by anybody.

@@ -61,7 +61,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _switches.Differing(desk.Switches(stage)),
             _timers.Differing(DeskView.Timers(stage)),
             _feeds.Differing(DeskView.Feeds(stage)),
-            ReferenceEquals(_told?.Values, stage.Values) ? null : _shapes.Differing(DeskView.Shapes(stage.Values)),
+            ReferenceEquals(_told?.Values, stage.Values) && _told!.Show.Feeds == stage.Show.Feeds ? null : _shapes.Differing(DeskView.Shapes(stage.Kept.Feeds)),
             _pages.Differing(pages),
             _held.Differing(DeskView.Held(stage.Air)),
             _trail.Differing(DeskView.Trail(stage)),

@@ -71,7 +71,7 @@ public sealed record ShowNews(
         var graphics = changed.Count == 0 && old.Graphics.Length == now.Graphics.Length
             ? null
             : new Differing<GraphicView>(
-                [.. now.Graphics.Where(graphic => changed.Contains(graphic.Id)).Select(graphic => new GraphicView(after.Choices.Of(graphic)))],
+                [.. now.Graphics.Where(graphic => changed.Contains(graphic.Id)).Select(graphic => new GraphicView(after.Kept.Chosen(graphic), after.Kept.Feeds))],
                 old.Graphics.Select(graphic => graphic.Id).SequenceEqual(now.Graphics.Select(graphic => graphic.Id)) ? null : [.. now.Graphics.Select(graphic => graphic.Id.Value)]
             );
         return new ShowNews(
@@ -104,11 +104,12 @@ public sealed record ShowNews(
     private static bool HasSameWords(Stage before, Stage after, Graphic graphic) =>
         before.Show.Graphic(graphic.Id) is { } old
         && old.Equals(graphic)
+        && (graphic.CardsFrom is null || ReferenceEquals(RowCards.Of(old, before.Kept.Feeds), RowCards.Of(graphic, after.Kept.Feeds)))
         && before.Choices[graphic.Id].Counts.Keys.Union(after.Choices[graphic.Id].Counts.Keys).All(key => after.Choices[graphic.Id].Counts.GetValueOrDefault(key) is { } now && (now.Value is not null || now == before.Choices[graphic.Id].Counts.GetValueOrDefault(key)));
 
     private static ChoiceView ChoiceOf(Stage before, Stage after, Graphic graphic)
     {
-        var chosen = after.Choices.Of(graphic);
+        var chosen = after.Kept.Chosen(graphic);
         var old = before.Choices[graphic.Id].Counts;
         var counted = chosen.Choice.Counts.Where(count => old.GetValueOrDefault(count.Key) != count.Value).Select(count => (Path: count.Key.Split('/', 2), count.Value.Value)).ToList();
         return new ChoiceView(

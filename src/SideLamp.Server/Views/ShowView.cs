@@ -86,7 +86,7 @@ public sealed record ShowView : HeadView
     {
         Revision = stage.Revision;
         Brands = stage.Show.Brands;
-        Graphics = [.. stage.Show.Graphics.Select(graphic => new GraphicView(stage.Choices.Of(graphic)))];
+        Graphics = [.. stage.Show.Graphics.Select(graphic => new GraphicView(stage.Kept.Chosen(graphic), stage.Kept.Feeds))];
         Feeds = stage.Show.Feeds;
         Outputs = [.. stage.Show.Outputs.Select(output => output.Told(withLinks))];
         Cues = stage.Show.Cues;
@@ -135,11 +135,18 @@ public sealed record AssetView(AssetId Id, string Type, string Name, FontNames? 
     public static AssetView Of(Asset asset, FontNames? font) => new(asset.Id, asset.Type, asset.Name, font);
 }
 
-/// <summary>A graphic as it stands: with the card that is up, the outfit it wears, and what was counted on its cards.</summary>
+/// <summary>A graphic as it stands: with the card that is up, the outfit it wears, and what was counted on its cards. Cards from rows say what their rows say.</summary>
 public sealed record GraphicView : Graphic
 {
-    public GraphicView(Chosen chosen)
-        : base(chosen.WithCounts()) => (Up, Worn) = (chosen.UpCard.Id, chosen.Worn?.Id);
+    public GraphicView(Chosen chosen, FeedsNow feeds)
+        : base(chosen.WithCounts())
+    {
+        (Up, Worn) = (chosen.UpCard.Id, chosen.Worn?.Id);
+        if (CardsFrom is not null)
+        {
+            Cards = [.. Cards.Select(card => card with { Words = card.Words.ToImmutableDictionary(one => one.Key, one => Placeholders.Fill(one.Value, feeds with { Own = card.Row }) ?? "") })];
+        }
+    }
 
     /// <summary>The card that is lit next, or is lit.</summary>
     public CardId Up { get; }

@@ -39,7 +39,7 @@ public sealed class WordsTests
     [InlineData("{{ silent.text | default: \"nothing yet\" }}", "nothing yet")]
     [InlineData("{{ nobody.text }}", "")]
     [InlineData("no placeholder", "no placeholder")]
-    public void Placeholders_are_filled_in(string words, string shown) => Assert.Equal(shown, Placeholders.Fill(words, Feeds));
+    public void Placeholders_are_filled_in(string words, string shown) => Assert.Equal(shown, Placeholders.Fill(words, Feeds.Now()));
 
     // The Liquid language, over a table: its first row by column, its rows by number and in loops, its other tables by their names.
     [Theory]
@@ -64,7 +64,7 @@ public sealed class WordsTests
             new Table("", [Column.Of("species", ["Brimstone", "Pug"]), Column.Of("count", ["2", "11.40"]), Column.Of("seen by", ["Pim", ""])]),
             new Table("The guests", [Column.Of("name", ["Ilse"])])
         );
-        Assert.Equal(shown, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now))));
+        Assert.Equal(shown, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now)).Now()));
     }
 
     [Theory]
@@ -79,7 +79,7 @@ public sealed class WordsTests
     public void A_column_that_is_gone_is_told_and_not_shown_as_nothing(string words, bool told)
     {
         var tables = ImmutableArray.Create(new Table("", [Column.Of("moth", ["Brimstone"]), Column.Of("note", [""])]));
-        Assert.Equal(told, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now))) is null);
+        Assert.Equal(told, Placeholders.Fill(words, Feeds.Add(new("night"), new FeedValue(tables, Now)).Now()) is null);
     }
 
     [Fact]
@@ -88,7 +88,7 @@ public sealed class WordsTests
         static WeakReference Fill(string cell)
         {
             var table = new Table("", [Column.Of("species", [cell])]);
-            Assert.Equal(cell, Placeholders.Fill("{{ night.species }}", Feeds.Add(new("night"), new FeedValue([table], Now))));
+            Assert.Equal(cell, Placeholders.Fill("{{ night.species }}", Feeds.Add(new("night"), new FeedValue([table], Now)).Now()));
             return new WeakReference(table);
         }
 
@@ -103,7 +103,7 @@ public sealed class WordsTests
     public void A_placeholder_that_cannot_be_read_is_a_fault_and_its_code_is_never_shown()
     {
         Assert.NotNull(Placeholders.FaultIn("{{ cloth. "));
-        Assert.Null(Placeholders.Fill("{{ cloth. ", Feeds));
+        Assert.Null(Placeholders.Fill("{{ cloth. ", Feeds.Now()));
         Assert.Null(Placeholders.FaultIn("{{ cloth.text }}"));
     }
 
@@ -120,7 +120,7 @@ public sealed class WordsTests
     public void What_placeholders_may_not_use_is_named_when_it_is_typed_and_never_shown(string words, string named)
     {
         Assert.Contains(named, Placeholders.FaultIn(words), StringComparison.Ordinal);
-        Assert.Null(Placeholders.Fill(words, Feeds));
+        Assert.Null(Placeholders.Fill(words, Feeds.Now()));
     }
 
     // Each would take minutes, or all of the memory: a range that is written out first, text and lists that double, sums beyond all numbers.
@@ -138,16 +138,16 @@ public sealed class WordsTests
     [InlineData("{{ '2026-06-20' | date: '%_0999999999d' }}")]
     [InlineData("{% for i in (1..900) %}{% assign a = cloth.text | upcase | downcase | upcase | downcase | upcase | downcase | upcase | downcase | upcase | downcase %}{% endfor %}")]
     [InlineData("{% assign a = 'abcdefghij' %}{% for i in (1..10) %}{% assign a = a | append: a %}{% endfor %}{{ a | replace: 'a', a }}")]
-    public void A_placeholder_that_uses_up_too_much_is_not_filled_in(string words) => Assert.Null(Placeholders.Fill(words, Feeds));
+    public void A_placeholder_that_uses_up_too_much_is_not_filled_in(string words) => Assert.Null(Placeholders.Fill(words, Feeds.Now()));
 
     [Fact]
     public void What_stays_within_bounds_is_filled_in_and_a_range_beyond_them_is_told_when_it_is_typed()
     {
         const string three = "{% for i in (1..3) %}{{ i }} {% endfor %}";
-        Assert.Equal("1 2 3 ", Placeholders.Fill(three, Feeds));
+        Assert.Equal("1 2 3 ", Placeholders.Fill(three, Feeds.Now()));
         Assert.Null(Placeholders.FaultIn(three));
         Assert.Contains("1000 steps", Placeholders.FaultIn("{% for i in (1..5000) %}x{% endfor %}"), StringComparison.Ordinal);
-        Assert.Equal("Brimstone", Placeholders.Fill("{% capture a %}{{ cloth.text }}{% endcapture %}{{ a }}", Feeds));
+        Assert.Equal("Brimstone", Placeholders.Fill("{% capture a %}{{ cloth.text }}{% endcapture %}{{ a }}", Feeds.Now()));
     }
 
     [Fact]

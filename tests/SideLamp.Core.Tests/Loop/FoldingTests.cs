@@ -14,61 +14,48 @@ using SideLamp.StandIns;
 namespace SideLamp.Core.Tests.Loop;
 
 /// <summary>Inputs folded into the demo show, with the real layout.</summary>
-public sealed class FoldingTests
+public sealed class FoldingTests : FoldedShow
 {
-    private static readonly string Root = ArchitectureTests.Root();
-    private static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
-    private static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face));
-    private static readonly Folding Folding = new(Book, Shelf);
-    private static readonly Show Demo = DemoShow.Make("/tmp", "http://127.0.0.1:7311", "t", new("a.png"), new("b.svg"), new("c.svg"));
-    private static readonly GraphicId Names = new("names");
-
-    private Instant _now = Instant.FromUtc(2026, 6, 20, 21, 30);
-    private Stage _stage;
-    private int _presses;
-
-    public FoldingTests() => _stage = new Stage(Kept.Of(Demo, _now), 1000, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
-
     [Fact]
     public void A_card_step_an_outfit_and_a_count_change_no_part_of_the_show()
     {
         Press(id => new PressLight(id, Names));
         Press(id => new PressStep(id, Names));
         Press(id => new PressCount(id, new("count"), "leftCount", By: 3));
-        Assert.Same(Demo, _stage.Show);
-        Assert.Equal("c2", _stage.Choices[Names].Card?.Value);
-        var count = _stage.Show.Graphic(new("count"))!;
-        Assert.Equal("40", _stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
+        Assert.Same(Demo, Stage.Show);
+        Assert.Equal("c2", Stage.Choices[Names].Card?.Value);
+        var count = Stage.Show.Graphic(new("count"))!;
+        Assert.Equal("40", Stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
         Press(id => new PressTakeBack(id));
-        Assert.Equal("37", _stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
+        Assert.Equal("37", Stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"]);
         // What is typed stands in place of what was counted.
         Press(id => new PressCount(id, new("count"), "leftCount", By: 1));
-        Assert.Null(Edit(new EditGraphic(new("count"), new GraphicEdit(_stage.Revision, Words: Words(("leftCount", "5"))))));
-        count = _stage.Show.Graphic(new("count"))!;
-        Assert.Equal(("5", true), (_stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"], _stage.Choices[count.Id].Counts.IsEmpty));
+        Assert.Null(Edit(new EditGraphic(new("count"), new GraphicEdit(Stage.Revision, Words: Words(("leftCount", "5"))))));
+        count = Stage.Show.Graphic(new("count"))!;
+        Assert.Equal(("5", true), (Stage.Choices.Of(count).WordsOf(count.Cards[0])["leftCount"], Stage.Choices[count.Id].Counts.IsEmpty));
     }
 
     [Fact]
     public void Cards_in_another_order_leave_the_current_card_current()
     {
-        var cards = _stage.Show.Graphic(Names)!.Cards;
+        var cards = Stage.Show.Graphic(Names)!.Cards;
         ImmutableArray<CardDraft> turned = [.. cards.Reverse().Select(card => new CardDraft(card.Words, card.Id))];
-        Assert.Null(_stage.Choices[Names].Card);
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Cards: turned))));
-        Assert.Equal(cards[0].Id, _stage.Choices.Of(_stage.Show.Graphic(Names)!).UpCard.Id);
+        Assert.Null(Stage.Choices[Names].Card);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Cards: turned))));
+        Assert.Equal(cards[0].Id, Stage.Choices.Of(Stage.Show.Graphic(Names)!).UpCard.Id);
     }
 
     // The last writer wins per value, and the loser is told: a value, what contains it, and what lies in it are the same.
     [Fact]
     public void A_stale_edit_of_the_same_value_or_of_what_contains_it_is_refused_and_undo_counts_as_an_edit()
     {
-        var old = _stage.Revision;
+        var old = Stage.Revision;
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Cards: [new CardDraft(Words(("name", "Odalys")), new("c1"))])), "one"));
         Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(old, Words: Words(("name", "Pim")))), "other")?.Kind);
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Name: "Guests")), "other"));
         // A page's own edits are never stale for it.
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(old, Words: Words(("name", "Pim")))), "one"));
-        var seen = _stage.Revision;
+        var seen = Stage.Revision;
         Fold(new UndoInput("one", Back: true));
         Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(seen, Words: Words(("name", "Ilse")))), "other")?.Kind);
         Assert.Null(Edit(new DeleteGraphic(new("vote")), "one"));
@@ -79,49 +66,49 @@ public sealed class FoldingTests
     [Fact]
     public void Entries_of_lists_are_edited_one_at_a_time_and_what_names_one_that_is_gone_is_cleared()
     {
-        var old = _stage.Revision;
+        var old = Stage.Revision;
         Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old, Name: "Begin")), "one"));
         Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old) { Key = "z" }), "other"));
         Assert.Null(Edit(new EditEntry<Cue>(EntryLists.Cues, "check", new CueEdit(old, Name: "Look")), "other"));
         Assert.Equal(RefusalKind.Conflict, Edit(new EditEntry<Cue>(EntryLists.Cues, "opening", new CueEdit(old, Name: "Start")), "other")?.Kind);
-        Assert.Equal(("Begin", "z"), (_stage.Show.Cue(new("opening"))!.Name, _stage.Show.Cue(new("opening"))!.Key));
+        Assert.Equal(("Begin", "z"), (Stage.Show.Cue(new("opening"))!.Name, Stage.Show.Cue(new("opening"))!.Key));
         Fold(new UndoInput("one", Back: true));
-        Assert.Equal("z", _stage.Show.Cue(new("opening"))!.Key);
+        Assert.Equal("z", Stage.Show.Cue(new("opening"))!.Key);
 
         // The order is one value: who moved first is not overwritten.
-        var first = _stage.Show.Cues[0].Id.Value;
+        var first = Stage.Show.Cues[0].Id.Value;
         Assert.Null(Edit(new MoveEntry<Cue>(EntryLists.Cues, "goodnight", new PlaceWish(old, null)), "one"));
         Assert.Equal(RefusalKind.Conflict, Edit(new MoveEntry<Cue>(EntryLists.Cues, "check", new PlaceWish(old, first)), "other")?.Kind);
-        Assert.Equal("goodnight", _stage.Show.Cues[0].Id.Value);
-        Assert.Null(Edit(new AddEntry<Cue>(EntryLists.Cues, _stage.Show.Cues[0] with { Id = new(""), Key = null }, "goodnight", "abc")));
-        Assert.Equal(("qabc", RefusalKind.NotFound), (_stage.Show.Cues[1].Id.Value, Edit(new AddEntry<Cue>(EntryLists.Cues, _stage.Show.Cues[0] with { Id = new("x"), Key = null }, "none", "abc"))?.Kind));
+        Assert.Equal("goodnight", Stage.Show.Cues[0].Id.Value);
+        Assert.Null(Edit(new AddEntry<Cue>(EntryLists.Cues, Stage.Show.Cues[0] with { Id = new(""), Key = null }, "goodnight", "abc")));
+        Assert.Equal(("qabc", RefusalKind.NotFound), (Stage.Show.Cues[1].Id.Value, Edit(new AddEntry<Cue>(EntryLists.Cues, Stage.Show.Cues[0] with { Id = new("x"), Key = null }, "none", "abc"))?.Kind));
 
         // A timer that runs a cue, and a cue that sets a timer: what is gone is named nowhere.
-        Assert.Null(Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(_stage.Revision) { Cue = new CueId("opening") })));
+        Assert.Null(Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(Stage.Revision) { Cue = new CueId("opening") })));
         Assert.Null(Edit(new DeleteEntry<Cue>(EntryLists.Cues, "opening")));
-        Assert.Null(_stage.Show.Timer(new("check"))!.Cue);
+        Assert.Null(Stage.Show.Timer(new("check"))!.Cue);
         Assert.Null(Edit(new DeleteEntry<Timer>(EntryLists.Timers, "check")));
-        Assert.DoesNotContain(_stage.Show.Cues.SelectMany(cue => cue.Steps).SelectMany(step => step.Timers), set => set.Timer.Value == "check");
-        Assert.Equal(RefusalKind.NotFound, Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(_stage.Revision, Name: "C")))?.Kind);
+        Assert.DoesNotContain(Stage.Show.Cues.SelectMany(cue => cue.Steps).SelectMany(step => step.Timers), set => set.Timer.Value == "check");
+        Assert.Equal(RefusalKind.NotFound, Edit(new EditEntry<Timer>(EntryLists.Timers, "check", new TimerEdit(Stage.Revision, Name: "C")))?.Kind);
 
         // The address stays when the name changes, whatever it was made with.
         var area = new KeepClear(new("given"), "Face / ~1", new Box(0, 0, 0.2, 0.2));
         Assert.Null(Edit(new AddEntry<KeepClear>(EntryLists.KeepClear, area, null, "bc")));
-        Assert.Null(Edit(new EditEntry<KeepClear>(EntryLists.KeepClear, "abc", new KeepClearEdit(_stage.Revision, Name: "Face"))));
-        Assert.Equal(area with { Id = new("abc"), Name = "Face" }, _stage.Show.KeepClear[^1]);
+        Assert.Null(Edit(new EditEntry<KeepClear>(EntryLists.KeepClear, "abc", new KeepClearEdit(Stage.Revision, Name: "Face"))));
+        Assert.Equal(area with { Id = new("abc"), Name = "Face" }, Stage.Show.KeepClear[^1]);
 
         // A seat that somebody sits in stays.
         var seat = new Seat(new("given"), "By the lamp", 1, 1, SeatKind.Spot, 30, new Box(0.1, 0.1, 0.5, 0.5));
         Assert.Null(Edit(new AddEntry<Seat>(EntryLists.Seats, seat, null, "a")));
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Seat: new SeatId("own-1")))));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Seat: new SeatId("own-1")))));
         Assert.Contains("sits in this seat", Edit(new DeleteEntry<Seat>(EntryLists.Seats, "own-1"))?.Title, StringComparison.Ordinal);
     }
 
     [Fact]
     public void Edits_of_long_ago_are_forgotten_and_whoever_edits_on_a_revision_from_before_them_looks_first()
     {
-        _stage = Enumerable.Range(0, 10_000).Aggregate(_stage, (so, at) => so.Edited([$"graphics/g{at}/name"], new Touch(2000 + at, "other")));
-        Assert.InRange(_stage.Touched.Count, 1, 4000);
+        Stage = Enumerable.Range(0, 10_000).Aggregate(Stage, (so, at) => so.Edited([$"graphics/g{at}/name"], new Touch(2000 + at, "other")));
+        Assert.InRange(Stage.Touched.Count, 1, 4000);
         Assert.Equal(RefusalKind.Conflict, Edit(new EditGraphic(Names, new GraphicEdit(1999, Name: "Guests")))?.Kind);
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(12_000, Name: "Guests"))));
     }
@@ -134,19 +121,19 @@ public sealed class FoldingTests
         var book = new PictureBook(Shelf, shaper);
         var folding = new Folding(book, Shelf);
         var ahead = new LayingAhead(folding, book);
-        var live = _stage with { Kept = _stage.Kept with { Show = _stage.Show with { LiveEdits = true } } };
+        var live = Stage with { Kept = Stage.Kept with { Show = Stage.Show with { LiveEdits = true } } };
         var stage = Taken(live, new PressInput(new PressLight(new CommandId("p"), Names)));
         stage = Taken(stage, new EditInput(new EditGraphic(Names, new GraphicEdit(stage.Revision, Words: Words(("name", "Words that were never laid out before")))), "page"));
         stage = Taken(stage, new PressInput(new PressLight(new CommandId("q"), new("to-see"))));
-        Taken(stage, new ReadingInput(stage.Show.Feed(new("species"))!, new FeedReading.Found(SourceTables.OfText("one thing\nanother thing")), _now));
+        Taken(stage, new ReadingInput(stage.Show.Feed(new("species"))!, new FeedReading.Found(SourceTables.OfText("one thing\nanother thing")), Now));
 
         Stage Taken(Stage before, Input input)
         {
             shaper.Count = 0;
-            ahead.Of(before, input, _now, Duration.Zero);
+            ahead.Of(before, input, Now, Duration.Zero);
             Assert.True(shaper.Count > 0, $"{input.GetType().Name} was to be laid out.");
             shaper.Count = 0;
-            var after = folding.Fold(before, input, _now, Duration.Zero).Stage;
+            var after = folding.Fold(before, input, Now, Duration.Zero).Stage;
             Assert.All(after.Air.Airings, airing => book.DrawnOf(new Pinned(airing.Content, after.Kept.Contents[airing.Content]), after.Kept));
             Assert.Equal(0, shaper.Count);
             return after;
@@ -161,51 +148,51 @@ public sealed class FoldingTests
         Assert.Null(Edit(new EditGraphic(new("sighting"), Read("""{"revision":9000000000000,"every":null,"key":null}"""))));
         Assert.Equal((Duration.FromSeconds(9), null, null), Sighting());
 
-        (Duration? Stay, string? Key, Duration? Every) Sighting() => _stage.Show.Graphic(new("sighting")) is var one ? (one!.Stay, one.Key, one.Every) : default;
+        (Duration? Stay, string? Key, Duration? Every) Sighting() => Stage.Show.Graphic(new("sighting")) is var one ? (one!.Stay, one.Key, one.Every) : default;
         static GraphicEdit Read(string json) => CoreJson.Read<GraphicEdit>(json);
     }
 
     [Fact]
     public void A_new_seat_begins_at_its_own_place()
     {
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Place: Placement.Plain with { X = 900, Y = -300, Scale = 2 }))));
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Seat: new SeatId("upper-right")))));
-        Assert.Equal(Placement.Plain with { Scale = 2 }, _stage.Show.Graphic(Names)!.Place);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Place: Placement.Plain with { X = 900, Y = -300, Scale = 2 }))));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Seat: new SeatId("upper-right")))));
+        Assert.Equal(Placement.Plain with { Scale = 2 }, Stage.Show.Graphic(Names)!.Place);
     }
 
     [Fact]
     public void Rule_27_and_36_with_live_edits_words_go_at_once_and_a_stay_never_begins_anew()
     {
         Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"stay":10000}"""))));
-        Assert.Null(Edit(new EditShow(new ShowEdit(_stage.Revision, LiveEdits: true))));
+        Assert.Null(Edit(new EditShow(new ShowEdit(Stage.Revision, LiveEdits: true))));
         Press(id => new PressLight(id, Names));
         After(4000);
-        var ends = _stage.Air.Of(Names)!.StayEnds;
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Words: Words(("name", "Odalys T."))))));
+        var ends = Stage.Air.Of(Names)!.StayEnds;
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "Odalys T."))))));
         Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"stay":60000}"""))));
-        var airing = _stage.Air.Of(Names)!;
-        Assert.Equal((ends, "Odalys T."), (airing.StayEnds, _stage.Kept.Contents[airing.Content].Words["name"]));
+        var airing = Stage.Air.Of(Names)!;
+        Assert.Equal((ends, "Odalys T."), (airing.StayEnds, Stage.Kept.Contents[airing.Content].Words["name"]));
     }
 
     [Fact]
     public void Rule_42_a_press_keeps_the_draft_of_its_page_in_the_same_step_or_does_nothing()
     {
-        var began = _stage.Revision;
+        var began = Stage.Revision;
         PressLight Light(string id, string name) => new(new CommandId(id), Names) { Draft = new Draft(Names, new("c1"), Words(("name", name)), began) };
         Fold(new PressInput(Light("first", "Odalys T."), "page"));
         Assert.Equal(("Odalys T.", "Odalys T."), (Aired(), Kept()));
         // A repeat of it, after the words were changed, brings nothing back.
-        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(_stage.Revision, Words: Words(("name", "Pim")))), "page"));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "Pim")))), "page"));
         Fold(new PressInput(Light("first", "Odalys T."), "page"));
         Assert.Equal("Pim", Kept());
         // Words that somebody else has changed meanwhile are not shown, and not overwritten.
         Press(id => new PressDark(id, Names));
         After(2000);
         Assert.Equal(RefusalKind.Conflict, Fold(new PressInput(Light("second", "Late words"), "other")).Refusal?.Kind);
-        Assert.Equal((false, "Pim"), (_stage.Air.Of(Names) is { Holds: true }, Kept()));
+        Assert.Equal((false, "Pim"), (Stage.Air.Of(Names) is { Holds: true }, Kept()));
 
-        string Kept() => _stage.Show.Graphic(Names)!.Cards[0].Words["name"];
-        string Aired() => _stage.Kept.Contents[_stage.Air.Of(Names)!.Content].Words["name"];
+        string Kept() => Stage.Show.Graphic(Names)!.Cards[0].Words["name"];
+        string Aired() => Stage.Kept.Contents[Stage.Air.Of(Names)!.Content].Words["name"];
     }
 
     [Fact]
@@ -216,71 +203,71 @@ public sealed class FoldingTests
         Assert.Null(Edit(new EditGraphic(Names, CoreJson.Read<GraphicEdit>("""{"revision":9000000000000,"cycle":{"order":"round","every":3000,"cards":[]}}"""))));
         // Another edit meanwhile does not begin the turn anew.
         After(2000);
-        Assert.Null(Edit(new EditGraphic(new("lamp"), new GraphicEdit(_stage.Revision, Name: "Lamp"))));
+        Assert.Null(Edit(new EditGraphic(new("lamp"), new GraphicEdit(Stage.Revision, Name: "Lamp"))));
         After(1100);
-        Assert.Equal("c2", _stage.Air.Of(Names)!.Card.Value);
+        Assert.Equal("c2", Stage.Air.Of(Names)!.Card.Value);
     }
 
     [Fact]
     public void A_feed_keeps_its_last_good_words_and_tells_how_its_source_is_doing()
     {
         var feed = Demo.Feeds[0];
-        void Read(FeedReading reading) => Fold(new ReadingInput(feed, reading, _now));
+        void Read(FeedReading reading) => Fold(new ReadingInput(feed, reading, Now));
         Read(new FeedReading.Missing());
-        Assert.Equal(FeedHealth.Waiting, _stage.HealthOf(feed));
+        Assert.Equal(FeedHealth.Waiting, Stage.HealthOf(feed));
         Read(new FeedReading.Unreadable("no"));
-        Assert.Equal(FeedHealth.Failing, _stage.HealthOf(feed));
+        Assert.Equal(FeedHealth.Failing, Stage.HealthOf(feed));
         Read(new FeedReading.Found(SourceTables.OfText("one")));
-        var first = _stage.Values[feed.Id];
+        var first = Stage.Values[feed.Id];
         After(5000);
         Read(new FeedReading.Found(SourceTables.OfText("one\n")));
-        Assert.Equal((first, _now), (_stage.Values[feed.Id], _stage.Conditions[feed.Id].ReadAt));
+        Assert.Equal((first, Now), (Stage.Values[feed.Id], Stage.Conditions[feed.Id].ReadAt));
         Read(new FeedReading.Missing());
-        Assert.Equal((FeedHealth.Stale, "one"), (_stage.HealthOf(feed), _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
+        Assert.Equal((FeedHealth.Stale, "one"), (Stage.HealthOf(feed), Stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
         // A reading of a feed that has other settings by now counts no more.
-        Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(SourceTables.OfText("two")), _now));
-        Assert.Equal("one", _stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]);
+        Fold(new ReadingInput(feed with { Path = "/elsewhere" }, new FeedReading.Found(SourceTables.OfText("two")), Now));
+        Assert.Equal("one", Stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]);
     }
 
     [Fact]
     public void A_feed_that_has_not_changed_for_longer_than_allowed_is_stale_and_its_graphic_shows_other_words_or_goes_dark()
     {
         var (moth, feed) = (new GraphicId("moth"), Demo.Feeds[0].Id);
-        string Shown() => Book.PictureOf(new Pinned(_stage.Air.Of(moth)!.Content, _stage.Kept.Contents[_stage.Air.Of(moth)!.Content]), _stage.Kept).Nodes.Select(node => string.Concat(node.Line?.Spans.Select(span => span.Text) ?? [])).First(text => text.Contains("cloth", StringComparison.OrdinalIgnoreCase));
-        void Read(string text) => Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Found(SourceTables.OfText(text)), _now));
+        string Shown() => Book.PictureOf(new Pinned(Stage.Air.Of(moth)!.Content, Stage.Kept.Contents[Stage.Air.Of(moth)!.Content]), Stage.Kept).Nodes.Select(node => string.Concat(node.Line?.Spans.Select(span => span.Text) ?? [])).First(text => text.Contains("cloth", StringComparison.OrdinalIgnoreCase));
+        void Read(string text) => Fold(new ReadingInput(Stage.Show.Feed(feed)!, new FeedReading.Found(SourceTables.OfText(text)), Now));
 
-        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(_stage.Revision) { StaleAfter = Duration.FromSeconds(60) })));
-        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale("The cloth rests") })));
+        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(Stage.Revision) { StaleAfter = Duration.FromSeconds(60) })));
+        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(Stage.Revision) { WhenStale = new WhenStale("The cloth rests") })));
         Read("Brimstone");
         Press(id => new PressLight(id, moth));
         Assert.Equal("On the cloth: Brimstone", Shown());
         After(59_000);
-        Assert.Equal((FeedHealth.Fresh, _now + Duration.FromMilliseconds(990)), (_stage.HealthOf(_stage.Show.Feed(feed)!), Folding.NextWake(_stage)));
+        Assert.Equal((FeedHealth.Fresh, Now + Duration.FromMilliseconds(990)), (Stage.HealthOf(Stage.Show.Feed(feed)!), Folding.NextWake(Stage)));
         After(1000);
-        Assert.Equal((FeedHealth.Stale, "The cloth rests"), (_stage.HealthOf(_stage.Show.Feed(feed)!), Shown()));
+        Assert.Equal((FeedHealth.Stale, "The cloth rests"), (Stage.HealthOf(Stage.Show.Feed(feed)!), Shown()));
         Read("Brimstone");
         Assert.Equal("The cloth rests", Shown());
         Read("Old lady");
-        Assert.Equal((FeedHealth.Fresh, "On the cloth: Old lady"), (_stage.HealthOf(_stage.Show.Feed(feed)!), Shown()));
+        Assert.Equal((FeedHealth.Fresh, "On the cloth: Old lady"), (Stage.HealthOf(Stage.Show.Feed(feed)!), Shown()));
 
         // Dark after a time, counted from the trouble or from its lighting, whichever is later; nobody takes that back.
-        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale(DarkAfter: Duration.FromSeconds(30)) })));
-        Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), _now));
+        Assert.Null(Edit(new EditGraphic(moth, new GraphicEdit(Stage.Revision) { WhenStale = new WhenStale(DarkAfter: Duration.FromSeconds(30)) })));
+        Fold(new ReadingInput(Stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), Now));
         After(29_000);
-        Fold(new ReadingInput(_stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), _now));
-        Assert.True(_stage.Air.Of(moth)!.Holds);
-        var acts = _stage.Air.Acts.Count;
+        Fold(new ReadingInput(Stage.Show.Feed(feed)!, new FeedReading.Unreadable("no"), Now));
+        Assert.True(Stage.Air.Of(moth)!.Holds);
+        var acts = Stage.Air.Acts.Count;
         After(1000);
-        Assert.Equal((false, acts), (_stage.Air.Of(moth) is { Holds: true }, _stage.Air.Acts.Count));
-        Assert.Contains(_stage.Trail, line => line.Sentence == "Moth in view goes dark: its feed “Moth on the cloth” is stale");
+        Assert.Equal((false, acts), (Stage.Air.Of(moth) is { Holds: true }, Stage.Air.Acts.Count));
+        Assert.Contains(Stage.Trail, line => line.Sentence == "Moth in view goes dark: its feed “Moth on the cloth” is stale");
         Press(id => new PressLight(id, moth));
         After(90_000);
-        Assert.True(_stage.Air.Of(moth)!.Holds);
+        Assert.True(Stage.Air.Of(moth)!.Holds);
         // A paused feed is not stale: somebody wants its last words.
-        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(_stage.Revision, Paused: true))));
+        Assert.Null(Edit(new EditFeed(feed, new FeedEdit(Stage.Revision, Paused: true))));
         After(60_000);
-        Assert.Equal((FeedHealth.Paused, true), (_stage.HealthOf(_stage.Show.Feed(feed)!), _stage.Air.Of(moth)!.Holds));
-        Assert.Equal(2, Edit(new EditGraphic(moth, new GraphicEdit(_stage.Revision) { WhenStale = new WhenStale() }))!.Faults.Length + Edit(new EditFeed(feed, new FeedEdit(_stage.Revision) { StaleAfter = Duration.FromMilliseconds(10) }))!.Faults.Length);
+        Assert.Equal((FeedHealth.Paused, true), (Stage.HealthOf(Stage.Show.Feed(feed)!), Stage.Air.Of(moth)!.Holds));
+        Assert.Equal(2, Edit(new EditGraphic(moth, new GraphicEdit(Stage.Revision) { WhenStale = new WhenStale() }))!.Faults.Length + Edit(new EditFeed(feed, new FeedEdit(Stage.Revision) { StaleAfter = Duration.FromMilliseconds(10) }))!.Faults.Length);
     }
 
     [Fact]
@@ -288,16 +275,16 @@ public sealed class FoldingTests
     {
         Press(id => new PressLight(id, new("check")));
         Press(id => new PressTimer(id, new("check"), TimerAct.Restart));
-        var (first, at) = (Zero(), _stage.Air.Now);
+        var (first, at) = (Zero(), Stage.Air.Now);
         After(7);
         Press(id => new PressTimer(id, new("check"), TimerAct.Restart));
-        Assert.True(_stage.Air.Now > at);
-        Assert.Equal(_stage.Air.Now - at, Zero() - first);
+        Assert.True(Stage.Air.Now > at);
+        Assert.Equal(Stage.Air.Now - at, Zero() - first);
 
         Instant Zero()
         {
-            var airing = _stage.Air.Of(new("check"))!;
-            return Book.PictureOf(new Pinned(airing.Content, _stage.Kept.Contents[airing.Content]), _stage.Kept).Nodes.Select(node => node.Line?.Digits?.Program.Zero).OfType<Instant>().First();
+            var airing = Stage.Air.Of(new("check"))!;
+            return Book.PictureOf(new Pinned(airing.Content, Stage.Kept.Contents[airing.Content]), Stage.Kept).Nodes.Select(node => node.Line?.Digits?.Program.Zero).OfType<Instant>().First();
         }
     }
 
@@ -306,60 +293,21 @@ public sealed class FoldingTests
     {
         Fold(new OpenedInput());
         After(26 * 3600 * 1000);
-        var yesterday = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        var yesterday = Stage.Air.Timers.Single(run => run.Timer.Value == "ends");
         Assert.True(yesterday.AtEnd);
         // Time went by without a server.
-        var kept = _stage;
+        var kept = Stage;
         After(20 * 3600 * 1000);
-        _stage = kept;
+        Stage = kept;
         Fold(new OpenedInput());
-        var today = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        var today = Stage.Air.Timers.Single(run => run.Timer.Value == "ends");
         Assert.False(today.AtEnd);
-        Assert.InRange((today.Due!.Value - _now).TotalHours, 0, 24);
+        Assert.InRange((today.Due!.Value - Now).TotalHours, 0, 24);
         // While it counts on past its zero a clock that is set changes nothing.
         After(25 * 3600 * 1000);
-        var over = _stage.Air.Timers.Single(run => run.Timer.Value == "ends");
+        var over = Stage.Air.Timers.Single(run => run.Timer.Value == "ends");
         Fold(new ClockSetInput());
-        Assert.Equal(over, _stage.Air.Timers.Single(run => run.Timer.Value == "ends"));
+        Assert.Equal(over, Stage.Air.Timers.Single(run => run.Timer.Value == "ends"));
     }
 
-    private Reply Fold(Input input)
-    {
-        var turn = Folding.Fold(_stage, input, _now, Duration.Zero);
-        _stage = turn.Stage;
-        return turn.Reply;
-    }
-
-    private Refusal? Edit(Edit edit, string page = "page") => Fold(new EditInput(edit, page)).Refusal;
-
-    private void Press(Func<CommandId, Press> press)
-    {
-        _now += Duration.FromMilliseconds(10);
-        Assert.Null(Fold(new PressInput(press(new CommandId($"p{++_presses}")))).Refusal);
-    }
-
-    private void After(int ms)
-    {
-        _now += Duration.FromMilliseconds(ms);
-        Fold(new TimeInput());
-    }
-
-    private static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) => words.ToImmutableDictionary(word => word.Field, word => word.Text);
-
-    private sealed class CountingShaper(ITextShaper inner) : ITextShaper
-    {
-        public int Count { get; set; }
-
-        public Paragraph Shape(string text, TextStyle style)
-        {
-            Count++;
-            return inner.Shape(text, style);
-        }
-
-        public ShapedLine ShapeLine(string text, TextStyle style, bool rtl)
-        {
-            Count++;
-            return inner.ShapeLine(text, style, rtl);
-        }
-    }
 }

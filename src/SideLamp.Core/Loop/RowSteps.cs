@@ -1,0 +1,126 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Which rows feeds stand on: by turns, by hand, and when the rows themselves change.</summary>
+public static class RowSteps
+{
+    /// <summary>What a feed says now, in place of what it said. A card whose row is gone while it is dark makes way for the one at its place.</summary>
+    public static Stage Read(Stage stage, Feed feed, ImmutableArray<Table> tables, Instant at)
+    {
+        var takers = stage.Show.Graphics.Where(graphic => graphic.CardsFrom?.Feed == feed.Id).ToList();
+        var stand = stage.Choices.Stands.GetValueOrDefault(feed.Id);
+        var minds = takers.Count > 0 || stand is not null || feed.Row?.Kind is RowRuleKind.Newest or RowRuleKind.Turns;
+        var value = stage.Values.GetValueOrDefault(feed.Id);
+        var held = stage.Kept.Contents.Values.Select(content => content.Row).Where(row => row?.Feed == feed.Id).Select(row => row!.Row).Append(stand?.Row).OfType<string>().ToHashSet();
+        var next = value?.Next(tables, at, feed, minds, held) ?? new FeedValue(tables, at);
+        var after = stage with { Kept = stage.Kept with { Values = stage.Values.SetItem(feed.Id, next) } };
+        if (takers.Count == 0)
+        {
+            return after;
+        }
+
+        var choices = value is null ? stage.Choices : takers.Aggregate(stage.Choices, (so, graphic) => Moved(so, graphic.Id, value.RowsFor(feed), next.RowsFor(feed)));
+        var told = choices != stage.Choices || takers.Exists(graphic => !ReferenceEquals(RowCards.Of(graphic, stage.Kept.Feeds), RowCards.Of(graphic, after.Kept.Feeds)));
+        // Other cards are news for pages, as edits are.
+        return told ? after with { Kept = after.Kept with { Choices = choices }, Revision = after.Revision + 1 } : after;
+    }
+
+    /// <summary>When a feed's next row has its turn; null = none has by itself.</summary>
+    public static Instant? Next(Stage stage) => stage.Show.Feeds.Select(feed => NextOf(stage, feed)).Min();
+
+    /// <summary>When a feed's next row has its turn; null = it does not come by itself.</summary>
+    public static Instant? NextOf(Stage stage, Feed feed) =>
+        feed.Row is { Kind: RowRuleKind.Turns, Every: { } every } rule
+        && stage.Kept.Feeds.RowsOf(feed.Id) is { Keys.Length: > 1 } rows
+        && stage.Choices.Stands.GetValueOrDefault(feed.Id) is { IsHeld: false } stand
+        && !(rule.Once && rows.IndexOf(stand.Row) == rows.Keys.Length - 1)
+            ? stand.Since + every
+            : null;
+
+    /// <summary>The stage with every feed on the row that has its turn at an instant.</summary>
+    public static Stage Told(Stage stage, Instant now)
+    {
+        foreach (var feed in stage.Show.Feeds)
+        {
+            var stand = stage.Choices.Stands.GetValueOrDefault(feed.Id);
+            if (feed.Row is not { Kind: RowRuleKind.Turns, Every: { } every } rule)
+            {
+                stage = stand is { IsHeld: false } ? With(stage, feed.Id, null) : stage;
+            }
+            else if (stage.Kept.Feeds.RowsOf(feed.Id) is { Keys.Length: > 0 } rows)
+            {
+                stage = stand is null ? With(stage, feed.Id, new RowStand(rows.Keys[0], now, IsHeld: false)) : Turned(stage, feed, rows, rule, stand, every, now);
+            }
+        }
+
+        var gone = stage.Choices.Stands.Keys.Where(id => stage.Show.Feed(id) is null).ToList();
+        return gone.Aggregate(stage, (so, id) => With(so, id, null));
+    }
+
+    public static Stage With(Stage stage, FeedId feed, RowStand? stand) => stage with { Kept = stage.Kept with { Choices = stage.Choices.With(feed, stand) } };
+
+    /// <summary>What a press does with a feed's row, and what to call that.</summary>
+    /// <exception cref="RefusedException">There is no such feed, or no such row.</exception>
+    public static (RowChange Change, string What) ChangeFor(Stage stage, Press press, Instant now)
+    {
+        var id = press is PressRow step ? step.Feed : ((PressLetRow)press).Feed;
+        var feed = stage.Show.Feed(id) ?? throw RefusedException.NotFound("feed");
+        var stand = stage.Choices.Stands.GetValueOrDefault(id);
+        if (press is PressLetRow)
+        {
+            // By turns it goes on from where it was held.
+            var free = feed.Row?.Kind == RowRuleKind.Turns ? stand! with { IsHeld = false, Since = now } : null;
+            return stand is { IsHeld: true } ? (new RowChange(id, stand, free), $"“{feed.Name}”: by itself again") : throw RefusedException.Conflict($"“{feed.Name}” is not held.");
+        }
+
+        var rows = stage.Kept.Feeds.RowsOf(id);
+        if (rows is null || rows.Keys.IsEmpty)
+        {
+            throw RefusedException.Conflict($"“{feed.Name}” has no row to go to.");
+        }
+
+        var (by, wished) = ((PressRow)press).Row is { } key ? (0, rows.IndexOf(key)) : (Math.Sign(((PressRow)press).By), PlaceOf(stage, id, rows, ((PressRow)press).By));
+        if (wished < 0)
+        {
+            throw RefusedException.Conflict($"This row is gone from “{feed.Name}”.");
+        }
+
+        var at = (wished + by + rows.Keys.Length) % rows.Keys.Length;
+        return (new RowChange(id, stand, new RowStand(rows.Keys[at], now, IsHeld: true)), $"“{feed.Name}”: row {at + 1}");
+    }
+
+    /// <summary>Where it stands. Of a row that is gone: so that the next is the one at its place.</summary>
+    private static int PlaceOf(Stage stage, FeedId id, FeedRows rows, int by) =>
+        stage.Kept.Feeds.Standing(id) is var at and >= 0 ? at
+        : stage.Choices.Stands.GetValueOrDefault(id) is { } stand && stage.Values[id].Gone.TryGetValue(stand.Row, out var gone) ? (gone.At - (by > 0 ? 1 : 0) + rows.Keys.Length) % rows.Keys.Length
+        : by > 0 ? rows.Keys.Length - 1
+        : 0;
+
+    private static Stage Turned(Stage stage, Feed feed, FeedRows rows, RowRule rule, RowStand stand, Duration every, Instant now)
+    {
+        if (stand.IsHeld || now < stand.Since + every)
+        {
+            return stage;
+        }
+
+        // Turns that passed while nobody was there are passed over.
+        var turns = (long)Math.Floor((now - stand.Since) / every);
+        var at = rows.IndexOf(stand.Row) is var place and >= 0 ? place : PlaceOf(stage, feed.Id, rows, 1);
+        var next = rule.Once ? Math.Min(at + turns, rows.Keys.Length - 1) : (at + turns) % rows.Keys.Length;
+        return With(stage, feed.Id, new RowStand(rows.Keys[(int)next], stand.Since + (every * turns), IsHeld: false));
+    }
+
+    private static Choices Moved(Choices choices, GraphicId graphic, FeedRows before, FeedRows after)
+    {
+        var choice = choices[graphic];
+        var place = choice.Card is { } card && after.IndexOf(card.Value) < 0 ? before.IndexOf(card.Value) : -1;
+        return place < 0 || after.Keys.IsEmpty ? choices : choices.With(graphic, choice with { Card = new CardId(after.Keys[Math.Min(place, after.Keys.Length - 1)]) });
+    }
+}

@@ -1,0 +1,238 @@
+using System.Collections.Immutable;
+using CsCheck;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Layout;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Tables;
+
+namespace SideLamp.Core.Tests.Loop;
+
+/// <summary>Tables that drive graphics, folded into the demo show.</summary>
+public sealed class RowsTests : FoldedShow
+{
+    private static readonly FeedId Guests = new("guests_sheet");
+    private static readonly Feed Sheet = new(Guests, "Guests", "/tmp/guests.csv", Duration.FromSeconds(1), SourceKind.Csv);
+
+    public RowsTests()
+    {
+        Stage = Stage with { Kept = Stage.Kept with { Show = Stage.Show.With(Sheet) } };
+        Read("Odalys", "Pim", "Ilse");
+    }
+
+    // Rule 40: columns find their fields by name, each row is a card, and its key is the card's id.
+    [Fact]
+    public void Rule_40_rows_are_cards_that_change_in_place_and_stay_while_they_are_lit()
+    {
+        CardsFromRows();
+        Assert.Equal(["Odalys", "Pim", "Ilse"], Shown());
+        var cards = Stage.Kept.Chosen(Names)!.Value.Graphic.Cards;
+        Press(id => new PressLight(id, Names, cards[1].Id));
+        After(2000);
+        var lit = Lit();
+        Assert.Equal(("Pim", "role of Pim"), (OnAir("name"), OnAir("role")));
+
+        // A mended typo is an update in place: the same airing, the same card, the same content.
+        Read("Odalys", "Pim Carraway", "Ilse");
+        Assert.Equal((lit.Id, lit.Card, lit.Content, "Pim Carraway"), (Lit().Id, Lit().Card, Lit().Content, OnAir("name")));
+        // Rows come and go around it.
+        Read("Benedek", "Ilse", "Pim Carraway");
+        Assert.Equal("Pim Carraway", OnAir("name"));
+
+        // It goes while it is lit, and stays; the next is the row that stands at its place.
+        Read("Benedek", "Ilse", "Odalys");
+        Read("Benedek", "Ilse");
+        Assert.Equal(("Pim Carraway", lit.Id), (OnAir("name"), Lit().Id));
+        Assert.DoesNotContain(lit.Card, Stage.Kept.Chosen(Names)!.Value.Graphic.CardIds);
+        Read("Benedek", "Ilse", "Odalys");
+        Press(id => new PressStep(id, Names));
+        Assert.Equal("Odalys", OnAir("name"));
+
+        // Gone between press and light: said, and nothing is lit in its place.
+        Press(id => new PressDark(id, Names));
+        After(2000);
+        Assert.NotNull(Fold(new PressInput(new PressLight(new("late"), Names, lit.Card))).Refusal);
+        Assert.Null(Stage.Air.Of(Names));
+        // And no row at all.
+        Read();
+        Assert.Contains("no row", Fold(new PressInput(new PressLight(new("none"), Names))).Refusal?.Title, StringComparison.Ordinal);
+    }
+
+    // What stood up, and is gone while it is dark, makes way for the one at its place. Words typed once are those of all rows.
+    [Fact]
+    public void A_row_that_was_up_and_goes_while_dark_makes_way_and_words_are_typed_once_for_all_rows()
+    {
+        CardsFromRows();
+        var cards = Stage.Kept.Chosen(Names)!.Value.Graphic.Cards;
+        Press(id => new PressStep(id, Names, Card: cards[1].Id));
+        Read("Odalys", "Ilse");
+        Press(id => new PressLight(id, Names));
+        Assert.Equal("Ilse", OnAir("name"));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("role", "{{ guests_sheet.role }}, tonight"))))));
+        Press(id => new PressPush(id, Names));
+        Assert.Equal("role of Ilse, tonight", OnAir("role"));
+        // The cards written by hand are there again when the rows are let go.
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision) { CardsFrom = (FeedId?)null })));
+        Assert.Equal(Demo.Graphic(Names)!.Cards, Stage.Kept.Chosen(Names)!.Value.Graphic.Cards);
+    }
+
+    [Fact]
+    public void A_feed_has_its_rows_in_turn_is_stepped_and_held_by_hand_and_let_go_and_that_is_taken_back()
+    {
+        Assert.Null(Edit(new EditFeed(Guests, new FeedEdit(Stage.Revision) { Row = new RowRule(RowRuleKind.Turns, Every: Duration.FromSeconds(5)) })));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "{{ guests_sheet.name }}"))))));
+        Press(id => new PressLight(id, Names));
+        Assert.Equal("Odalys", OnAir("name"));
+        After(5000);
+        Assert.Equal("Pim", OnAir("name"));
+        // A row that is put before it moves nothing; turns that passed while nobody looked are passed over.
+        Read("Benedek", "Odalys", "Pim", "Ilse");
+        Assert.Equal("Pim", OnAir("name"));
+        After(10_000);
+        Assert.Equal("Benedek", OnAir("name"));
+
+        Press(id => new PressRow(id, Guests));
+        Assert.Equal("Odalys", OnAir("name"));
+        After(60_000);
+        Assert.Equal("Odalys", OnAir("name"));
+        Press(id => new PressRow(id, Guests, By: -1));
+        Assert.Equal("Benedek", OnAir("name"));
+        Press(id => new PressTakeBack(id));
+        Assert.Equal("Odalys", OnAir("name"));
+        Press(id => new PressLetRow(id, Guests));
+        After(5000);
+        Assert.Equal("Pim", OnAir("name"));
+        // Held, and gone: its last words stay; the next is the one at its place.
+        Press(id => new PressRow(id, Guests, By: 0));
+        Read("Benedek", "Odalys", "Ilse");
+        Assert.Equal("Pim", OnAir("name"));
+        Press(id => new PressRow(id, Guests));
+        Assert.Equal("Ilse", OnAir("name"));
+    }
+
+    [Theory]
+    [InlineData(RowRuleKind.First, "Odalys")]
+    [InlineData(RowRuleKind.Last, "Ilse")]
+    [InlineData(RowRuleKind.Number, "Pim")]
+    [InlineData(RowRuleKind.Where, "Pim")]
+    [InlineData(RowRuleKind.Newest, "Benedek")]
+    public void A_feed_stands_where_its_rule_has_it(RowRuleKind kind, string name)
+    {
+        Assert.Null(Edit(new EditFeed(Guests, new FeedEdit(Stage.Revision) { Row = new RowRule(kind, Number: 2, Test: new RowTest("role", Comparison.Contains, "of pim")) })));
+        Read("Odalys", "Pim", "Ilse");
+        if (kind == RowRuleKind.Newest)
+        {
+            Read("Odalys", "Benedek", "Pim", "Ilse");
+        }
+
+        Assert.Equal(name, Placeholders.Fill("{{ guests_sheet.name }}", Stage.Kept.Feeds));
+    }
+
+    // Random edits of the table under a lit row: what viewers see is that row's words, and where those did not change it is the very same picture.
+    [Fact]
+    public void Whatever_becomes_of_the_table_a_lit_row_shows_its_own_words_and_never_flickers() =>
+        Gen.Select(Gen.Int[0, 2], Gen.Select(Gen.Int[0, 3], Gen.Int[0, 9]).List[1, 10]).Sample(
+            (up, edits) =>
+            {
+                var show = new RowsTests();
+                show.CardsFromRows();
+                var names = new List<string> { "Odalys", "Pim", "Ilse" };
+                show.Press(id => new PressLight(id, Names, show.Stage.Kept.Chosen(Names)!.Value.Graphic.Cards[up].Id));
+                var (airing, shown, seen, fresh) = (show.Lit(), names[up], show.Seen(), 0);
+                foreach (var (kind, at) in edits)
+                {
+                    var before = names.ToList();
+                    Change(names, kind, at, $"guest {++fresh}");
+                    show.Read([.. names]);
+                    Assert.Equal(airing.Id, show.Lit().Id);
+                    Assert.Equal(airing.Content, show.Lit().Content);
+                    if (names.Contains(shown) || !before.Contains(shown))
+                    {
+                        // It says what it said, or it was gone before.
+                        Assert.Same(seen, show.Seen());
+                    }
+                    else if (kind == 0)
+                    {
+                        shown = names[before.IndexOf(shown)];
+                        Assert.Equal(shown, show.OnAir("name"));
+                        seen = show.Seen();
+                    }
+                    else
+                    {
+                        Assert.Same(seen, show.Seen());
+                    }
+                }
+            },
+            iter: 60
+        );
+
+    // The index of what words take: a reading lays out what takes what it changed, and nothing else; counted.
+    [Fact]
+    public void A_reading_lays_out_only_what_it_touches()
+    {
+        var shaper = new CountingShaper(new Rendering.TextShaper(Path.Combine(Root, "fonts"), face => face));
+        var book = new PictureBook(Shelf, shaper);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "{{ guests_sheet.name }}"))))));
+        Press(id => new PressLight(id, Names));
+        Press(id => new PressLight(id, new("to-see")));
+        DrawAll();
+        shaper.Count = 0;
+        // Other rows, and other columns of its own row.
+        Read(["Odalys", "Benedek"], role: "another role of");
+        DrawAll();
+        Assert.Equal(0, shaper.Count);
+        Read("Odalys Thrupp", "Benedek");
+        DrawAll();
+        Assert.InRange(shaper.Count, 1, 12);
+        Assert.Equal([new Taken(Guests, "name")], Placeholders.TakenBy("{{ guests_sheet.name | upcase }} and {{ guests_sheet['name'] }}"));
+        Assert.Equal([new Taken(Guests, null)], Placeholders.TakenBy("{{ guests_sheet.rows.size }}"));
+
+        void DrawAll() => Stage.Air.Airings.ToList().ForEach(airing => book.DrawnOf(new Pinned(airing.Content, Stage.Kept.Contents[airing.Content]), Stage.Kept));
+    }
+
+    private static void Change(List<string> names, int kind, int at, string fresh)
+    {
+        if (kind == 0 && names.Count > 0)
+        {
+            names[at % names.Count] += "!";
+        }
+        else if (kind == 1 && names.Count > 0)
+        {
+            names.RemoveAt(at % names.Count);
+        }
+        else if (kind == 2)
+        {
+            names.Insert(at % (names.Count + 1), fresh);
+        }
+        else
+        {
+            names.Reverse();
+        }
+    }
+
+    private void CardsFromRows() => Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision) { CardsFrom = (FeedId?)Guests })));
+
+    private void Read(params string[] names) => Read(names, "role of");
+
+    private void Read(string[] names, string role)
+    {
+        var table = new Table("", [Column.Of("Name", [.. names]), Column.Of("role", [.. names.Select(name => $"{role} {name}")])]);
+        Now += Duration.FromMilliseconds(10);
+        Fold(new ReadingInput(Sheet, new FeedReading.Found(new SourceTables([table], [])), Now));
+    }
+
+    private IEnumerable<string> Shown() => Stage.Kept.Chosen(Names)!.Value.Graphic.Cards.Select(card => Placeholders.Fill(card.Words["name"], Stage.Kept.Feeds with { Own = card.Row })!);
+
+    private Core.Airing.Airing Lit() => Stage.Air.Of(Names)!;
+
+    private string OnAir(string field)
+    {
+        var content = Stage.Kept.Contents[Lit().Content];
+        return Placeholders.Fill(content.Words[field], Stage.Kept.Feeds with { Own = content.Row })!;
+    }
+
+    private Picture Seen() => Book.PictureOf(new Pinned(Lit().Content, Stage.Kept.Contents[Lit().Content]), Stage.Kept);
+}
