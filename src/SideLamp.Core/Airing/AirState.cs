@@ -54,6 +54,9 @@ public sealed record AirState(
     [JsonIgnore]
     public ImmutableDictionary<string, Tally> Tallies { get; init; } = ImmutableDictionary<string, Tally>.Empty;
 
+    /// <summary>What graphics are lit while it is so (rule 35).</summary>
+    public ImmutableList<Watch> Watches { get; init; } = [];
+
     /// <summary>Null = no hush.</summary>
     public Hushed? Hush { get; init; }
 
@@ -100,6 +103,7 @@ public sealed record AirState(
 
         Followers?.ForEach(one => Take(one.At, DueKind.Then, default, one));
         Repeats.ForEach(one => Take(one.Next, DueKind.Every, default, one));
+        Watches.ForEach(one => Take(one.Due, DueKind.Condition, default, one));
         Timers.ForEach(one => Take(one.Due, DueKind.Timer, default, one));
         CueSteps.ForEach(one => Take(one.At, DueKind.CueStep, default, one));
         return next;
@@ -140,6 +144,7 @@ internal enum DueKind
     CardStep,
     Then,
     Every,
+    Condition,
     Timer,
     CueStep,
 }

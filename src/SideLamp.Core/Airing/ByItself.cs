@@ -19,7 +19,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
             && State.Of(graphic) is null
             && State.AsideOf(graphic) is null
             && Prepare(graphic, null) is { } prepared
-            && State.HolderOf(prepared.Seat) is null or { Origin: Origin.Automatic };
+            && Scene.IsFree(prepared.Seat);
         if (free)
         {
             lighting.LightIt(new Light(graphic, null, Origin.Automatic));

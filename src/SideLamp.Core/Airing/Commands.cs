@@ -47,6 +47,14 @@ public sealed record SetTimer(TimerSetting Setting, Origin Origin = Origin.Perso
 /// <summary>Switches a graphic's <em>every</em> on or off (rule 13).</summary>
 public sealed record SwitchEvery(GraphicId Graphic, bool On) : AirCommand;
 
+/// <summary>Whether what a graphic is lit while it is so, is so (rule 35).</summary>
+/// <param name="On">How long it must be so before the graphic comes.</param>
+/// <param name="Off">How long it must be otherwise before it goes.</param>
+public sealed record Watched(GraphicId Graphic, bool Holds, Duration On, Duration Off) : AirCommand;
+
+/// <summary>A graphic is lit by nothing of that kind any more.</summary>
+public sealed record Unwatched(GraphicId Graphic) : AirCommand;
+
 /// <summary>A viewer's event lights a graphic, when its turn comes (rules 17 to 19).</summary>
 public sealed record Alert(GraphicId Graphic, CardId? Card = null) : AirCommand;
 

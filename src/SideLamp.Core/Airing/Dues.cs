@@ -4,7 +4,7 @@ using SideLamp.Core.Timers;
 namespace SideLamp.Core.Airing;
 
 /// <summary>What falls due, and whose business it is.</summary>
-internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunning cueRunning, ByItself byItself) : ScenePart(scene)
+internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunning cueRunning, ByItself byItself, Watching watching) : ScenePart(scene)
 {
     private static readonly Duration LoopWithin = Duration.FromSeconds(1);
     private const int MostInASecond = 20;
@@ -32,6 +32,9 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
                 return;
             case CueStepAhead step:
                 cueRunning.TakeStep(step);
+                return;
+            case Watch watch:
+                watching.Ripen(watch);
                 return;
         }
 

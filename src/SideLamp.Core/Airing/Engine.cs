@@ -79,6 +79,7 @@ public static class Engine
             { What: Following following } => (state with { Followers = state.Followers?.Remove(following) }, "What follows a graphic"),
             { What: Repeat repeat } => (state with { Repeats = state.Repeats.Remove(repeat) }, "A graphic that comes by itself"),
             { What: TimerRun timer } => (state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) }, $"Timer {timer.Timer}"),
+            { What: Watch watch } => (state with { Watches = state.Watches.Remove(watch) }, "What a graphic is lit for"),
             { What: CueStepAhead step } => (state with { CueSteps = state.CueSteps.Remove(step) }, $"A step of “{step.Name}”"),
             { } due => (state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) }, "The next move of a graphic"),
         };

@@ -4,10 +4,13 @@ namespace SideLamp.Core.Airing;
 
 /// <summary>
 /// One step of the engine: a command, or time that passes. The rules stand in parts, each resting on those before it: a seat, who
-/// makes way, one graphic, all of them, timers, cues, what comes by itself, what is due, what is taken back.
+/// makes way, one graphic, all of them, timers, cues, what comes by itself, what is lit while something is so, what is due, what is taken back.
 /// </summary>
 internal sealed class EngineStep
 {
+    /// <summary>Three are many, as of <see cref="MakingWay"/>.</summary>
+    private const int MostRounds = 20;
+
     private readonly Scene _scene;
     private readonly MakingWay _makingWay;
     private readonly Lighting _lighting;
@@ -16,6 +19,7 @@ internal sealed class EngineStep
     private readonly ActMemory _memory;
     private readonly CueRunning _cues;
     private readonly ByItself _byItself;
+    private readonly Watching _watching;
     private readonly Dues _dues;
     private readonly TakingBack _takingBack;
 
@@ -31,7 +35,8 @@ internal sealed class EngineStep
         _memory = new ActMemory(_scene);
         _cues = new CueRunning(_scene, seating, _lighting, _timing, _memory);
         _byItself = new ByItself(_scene, _lighting);
-        _dues = new Dues(_scene, seating, _timing, _cues, _byItself);
+        _watching = new Watching(_scene, seating, _lighting);
+        _dues = new Dues(_scene, seating, _timing, _cues, _byItself, _watching);
         _takingBack = new TakingBack(_scene, seating, _makingWay, _lighting, _blackout, _cues);
     }
 
@@ -49,18 +54,28 @@ internal sealed class EngineStep
             return refusal;
         }
 
-        _makingWay.Settle();
+        Settle();
         _memory.Remember(before, command);
         return null;
     }
 
     /// <summary>What waits for its turn, and has it now, begins.</summary>
-    public void Settle() => _makingWay.Settle();
+    public void Settle()
+    {
+        _makingWay.Settle();
+        // What was lit for a condition may wait for its seat, and what that sent away may be what another one waited for.
+        for (var (round, before) = (0, default(AirState)); !State.Watches.IsEmpty && !ReferenceEquals(before, State) && round < MostRounds; round++)
+        {
+            before = State;
+            _watching.Settle();
+            _makingWay.Settle();
+        }
+    }
 
     public void Wake(Due due)
     {
         _dues.Wake(due);
-        _makingWay.Settle();
+        Settle();
     }
 
     public void EndChains() => _dues.EndChains();
@@ -96,6 +111,8 @@ internal sealed class EngineStep
             StopCue stop => _cues.StopIt(stop.Cue),
             SetTimer set => _timing.SetIt(set.Setting),
             SwitchEvery wish => _byItself.SwitchIt(wish),
+            Watched watched => _watching.Tell(watched),
+            Unwatched unwatched => _watching.Forget(unwatched.Graphic),
             Alert alert => _makingWay.Queue(alert),
             Hush => _byItself.HushIt(),
             EndHush end => _byItself.EndHush(end.Run),

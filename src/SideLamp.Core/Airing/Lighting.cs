@@ -191,6 +191,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
             Alerts = State.Alerts.RemoveAll(one => one.Graphic == graphic),
             Repeats = State.Repeats.RemoveAll(one => one.Graphic == graphic),
             Last = State.Last.RemoveRange(State.Last.Where(one => one.Value.Graphic == graphic).Select(one => one.Key)),
+            Watches = State.Watches.RemoveAll(one => one.Graphic == graphic),
             Hush = State.Hush is { } hush ? hush with { Waiting = hush.Waiting.Remove(graphic) } : null,
         };
         return null;

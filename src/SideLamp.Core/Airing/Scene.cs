@@ -53,6 +53,10 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
         return facts.Prepare(graphic, card, outfit);
     }
 
+    /// <summary>Whether what comes by itself may take a seat: nobody's hand has lit what sits there, or what has made way and comes back there (rule 14).</summary>
+    public bool IsFree(SeatId seat) =>
+        State.HolderOf(seat) is null or { Origin: Origin.Automatic } && State.Asides.TrueForAll(aside => aside.What.Seat != seat || aside.What.Origin != Origin.Person);
+
     public void MoveTo(Instant instant) => State = State with { Now = Instant.Max(State.Now, instant) };
 
     /// <summary>An airing in place of the same one as it was.</summary>

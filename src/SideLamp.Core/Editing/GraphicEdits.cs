@@ -56,6 +56,9 @@ public sealed record GraphicEdit(
     /// <summary>Null = it keeps the last good words.</summary>
     public Maybe<WhenStale?> WhenStale { get; init; }
 
+    /// <summary>Null = it is not lit by what a feed says.</summary>
+    public Maybe<Condition?> While { get; init; }
+
     public Maybe<string?> NextKey { get; init; }
 
     /// <summary>The feed whose rows are its cards: columns find their fields by name. Null = its cards are those that were written by hand.</summary>
@@ -196,6 +199,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             Attention = Wish.Attention.Or(graphic.Attention),
             Sound = Wish.Sound.Or(graphic.Sound),
             WhenStale = Wish.WhenStale.Or(graphic.WhenStale),
+            While = Wish.While.Or(graphic.While),
             NextKey = Wish.NextKey.Or(graphic.NextKey),
             CountKeys = Wish.CountKeys ?? graphic.CountKeys,
         };
@@ -281,6 +285,11 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             yield return new Fault("/then", "There is no such graphic to follow.");
         }
 
+        if (Wish.While is { IsGiven: true, Value: { } condition } && scope.Show.Feed(condition.Feed) is null)
+        {
+            yield return new Fault("/while/feed", "There is no such feed to look at.");
+        }
+
         if (scope.Shelf.Find(scope.Show, edited.Template) is null)
         {
             yield return new Fault("/template", "There is no such template.");
@@ -328,7 +337,8 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
                 ("sound", Wish.Sound.IsGiven),
                 ("nextKey", Wish.NextKey.IsGiven),
                 ("countKeys", Wish.CountKeys is not null),
-                ("cardsFrom", Wish.CardsFrom.IsGiven)
+                ("cardsFrom", Wish.CardsFrom.IsGiven),
+                ("while", Wish.While.IsGiven)
             ),
             .. written.Select(word => $"graphics/{Id}/words/{word}"),
         ];

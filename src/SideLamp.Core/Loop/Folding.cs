@@ -279,6 +279,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private Turn Aged(Turn turn)
     {
         var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
+        aged = DoAll(aged, Conditions.News(aged.Stage).ToList());
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {
             var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";

@@ -71,6 +71,9 @@ public record Graphic(
     /// <summary>What it does while a feed of its words is stale; null = it keeps the last good words.</summary>
     public WhenStale? WhenStale { get; init; }
 
+    /// <summary>What is so while it is to be lit, by itself (rule 35); null = it is lit by hand, and by what else there is.</summary>
+    public Condition? While { get; init; }
+
     /// <summary>Null = its cards are those that were written by hand.</summary>
     public CardsFrom? CardsFrom { get; init; }
 
@@ -161,6 +164,11 @@ public record Graphic(
         if (Every is { } every && (Stay is null || every > GreatestStay))
         {
             yield return new Fault("/every", Stay is null ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
+        }
+
+        foreach (var fault in While?.Faults() ?? [])
+        {
+            yield return fault with { Path = "/while" + fault.Path };
         }
 
         if ((Cycle?.Fault ?? Attention?.Fault ?? Sound?.Fault ?? WhenStale?.Fault) is { } wrong)

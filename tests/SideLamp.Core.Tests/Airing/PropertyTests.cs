@@ -28,7 +28,7 @@ public sealed class PropertyTests
         ),
     ];
 
-    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 29], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
+    private static readonly Gen<AirCommand> Command = Gen.Select(Gen.Int[0, 32], Gen.Int[0, Names.Length - 1], Gen.Int[1, 3])
         .Select((kind, at, card) =>
         {
             var id = new GraphicId(Names[at]);
@@ -58,6 +58,9 @@ public sealed class PropertyTests
                     27 => new StopCue(Evenings[1].Id),
                     28 => new LetThemCome(),
                     29 => new Recycle(id),
+                    30 => new Watched(id, true, Duration.FromMilliseconds(300 * card), Duration.FromMilliseconds(500)),
+                    31 => new Watched(id, false, Duration.FromMilliseconds(300), Duration.FromMilliseconds(300 * card)),
+                    32 => new Unwatched(id),
                     _ => new Push(id),
                 }
             );
@@ -101,7 +104,7 @@ public sealed class PropertyTests
             {
                 var air = new Show(facts).Then(evening);
                 // Whatever may still come by itself is called off first; then each is darkened.
-                air.Air = air.Air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], Timers = [], LightsOut = null, Hush = null };
+                air.Air = air.Air with { Followers = null, Repeats = [], CueSteps = [], Alerts = [], Asides = [], Timers = [], Watches = [], LightsOut = null, Hush = null };
                 Assert.Empty(Names.Aggregate(air, (so, name) => so.Do(new Darken(new(name)))).Pass(5000).Air.Airings);
             });
 
@@ -190,7 +193,7 @@ public sealed class PropertyTests
     private static AirState? Calm(AirState air) =>
         air.Airings.Any(one => one.Origin == Origin.Alert) || air.Asides.Exists(aside => air.Airings.Any(one => one.Id == aside.Cause && !one.Holds))
             ? null
-            : air with { Alerts = [], Repeats = [], Timers = [], CueSteps = [], Followers = null };
+            : air with { Alerts = [], Repeats = [], Timers = [], CueSteps = [], Watches = [], Followers = null };
 
     /// <summary>What each seat holds, and what is aside.</summary>
     private static string Held(AirState air) =>
