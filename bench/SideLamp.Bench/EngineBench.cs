@@ -50,6 +50,8 @@ internal static class EngineBench
         public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null) =>
             _prepared.TryGetValue(graphic, out var prepared) ? (card is { } wished ? prepared with { Card = wished } : prepared) : null;
 
+        public bool IsBarred(ContentId content) => false;
+
         public string NameOf(GraphicId graphic) => graphic.Value;
 
         public Timer? Timer(TimerId timer) => null;

@@ -19,7 +19,16 @@ internal static unsafe class Icu
     /// <summary>The first letter that runs to the left is U+0590; before it nothing steers directions either. Source: UAX #9, bidirectional classes.</summary>
     private const char LastBeforeRightToLeft = '\u058F';
 
-    private static readonly (nint Library, int Version) Loaded = Load();
+    private static readonly (nint Library, int Version) Loaded = Load("uc");
+
+    /// <summary>The same version's other half.</summary>
+    private static readonly (nint Library, int Version) LoadedMore = Load("i18n");
+    private static readonly delegate* unmanaged<int*, nint> SpoofOpen = (delegate* unmanaged<int*, nint>)NativeLibrary.GetExport(LoadedMore.Library, $"uspoof_open_{LoadedMore.Version}");
+    private static readonly delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int> SpoofSkeleton =
+        (delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int>)NativeLibrary.GetExport(LoadedMore.Library, $"uspoof_getSkeleton_{LoadedMore.Version}");
+
+    /// <summary>Reading it is safe from anywhere; it is never closed.</summary>
+    private static readonly nint Spoof = OpenSpoof();
     private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> BreakOpen =
         (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Function("ubrk_open");
     private static readonly delegate* unmanaged<nint, int> BreakNext = (delegate* unmanaged<nint, int>)Function("ubrk_next");
@@ -76,6 +85,28 @@ internal static unsafe class Icu
         }
     }
 
+    /// <summary>A text in the letters that stand for all that look like them. Source: UTS #39.</summary>
+    public static string SkeletonOf(string text)
+    {
+        // One letter may stand for several.
+        var made = new char[(text.Length * 20) + 20];
+        fixed (char* start = text, into = made)
+        {
+            var status = 0;
+            var length = SpoofSkeleton(Spoof, 0, start, text.Length, into, made.Length, &status);
+            Check(status);
+            return new string(made, 0, length);
+        }
+    }
+
+    private static nint OpenSpoof()
+    {
+        var status = 0;
+        var opened = SpoofOpen(&status);
+        Check(status);
+        return opened;
+    }
+
     private static List<int> BoundariesOf(string text, int kind)
     {
         var found = new List<int>();
@@ -126,11 +157,11 @@ internal static unsafe class Icu
         }
     }
 
-    private static (nint, int) Load()
+    private static (nint, int) Load(string part)
     {
         for (var version = NewestKnown; version >= OldestKnown; version--)
         {
-            if (NativeLibrary.TryLoad($"libicuuc.so.{version}", out var library))
+            if (NativeLibrary.TryLoad($"libicu{part}.so.{version}", out var library))
             {
                 return (library, version);
             }

@@ -10,6 +10,7 @@ using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Text;
 using SideLamp.Rendering;
 using SideLamp.Server.Api;
 using SideLamp.Server.Data;
@@ -122,6 +123,7 @@ public static class App
         services.AddSingleton(options);
         services.AddSingleton<Gatekeeper>();
         services.AddSingleton(new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Order(StringComparer.Ordinal).Select(file => (Path.GetFileName(file), File.ReadAllText(file)))));
+        services.AddSingleton<ILookAlikes, LookAlikes>();
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
         services.AddSingleton<PictureBook>();
         services.AddSingleton<Folding>();

@@ -57,6 +57,10 @@ public static class DemoShow
                         ("where", "field book, page 12")
                     )
                 ) with { Stay = Duration.FromSeconds(20) },
+                Graphic("guests", "From the guest list", "name", "lower-left", "u", Words(("name", "Tonight’s guest"), ("role", ""), ("picture", ""))) with
+                {
+                    CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", ""))),
+                },
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),

@@ -20,11 +20,13 @@ internal sealed class Reading(Database database)
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
         var air = AirOf(renamed);
+        var stood = stands is null ? null : Try("Where feeds stand", stands, Codecs.Stands.Read);
         var kept = new Kept(
             show,
             new Choices(Rows("SELECT graphic, body FROM choice", "A choice", Codecs.Choice).Where(one => show.Graphic(new GraphicId(one.Id)) is not null).ToImmutableDictionary(one => new GraphicId(one.Id), one => one.Value.Within(show.Graphic(new GraphicId(one.Id))!)))
             {
-                Stands = (stands is null ? null : Try("Where feeds stand", stands, Codecs.Stands.Read))?.All.Where(one => show.Feed(one.Key) is not null).DistinctBy(one => one.Key).ToImmutableDictionary() ?? ImmutableDictionary<FeedId, Core.Feeds.RowStand>.Empty,
+                Stands = (stood?.All ?? []).Where(one => show.Feed(one.Key) is not null).DistinctBy(one => one.Key).ToImmutableDictionary(),
+                Ticks = (stood?.Ticks ?? []).Where(one => show.Feed(one.Key) is not null).DistinctBy(one => one.Key).ToImmutableDictionary(one => one.Key, one => one.Value.ToImmutableHashSet()),
             },
             standby is null ? Standby.Empty : Try("What was in standby", standby, Codecs.Standby.Read) is { } known && known.IsIn(show) ? known : Standby.Empty,
             // What is shown by nothing that can be read is not on air any more.

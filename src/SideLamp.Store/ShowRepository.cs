@@ -54,9 +54,9 @@ public sealed class ShowRepository(Database database)
                 KeepSetting("standby", Codecs.Standby.Write(after.Standby));
             }
 
-            if (!ReferenceEquals(before?.Choices.Stands, after.Choices.Stands) && (before is not null || !after.Choices.Stands.IsEmpty))
+            if (!ReferenceEquals(before?.Choices.Stands, after.Choices.Stands) || !ReferenceEquals(before?.Choices.Ticks, after.Choices.Ticks))
             {
-                KeepSetting("stands", Codecs.Stands.Write(new Core.Feeds.Stands([.. after.Choices.Stands])));
+                KeepSetting("stands", Codecs.Stands.Write(new Core.Feeds.Stands([.. after.Choices.Stands], [.. after.Choices.Ticks.Select(one => KeyValuePair.Create(one.Key, one.Value.ToImmutableArray()))])));
             }
 
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);

@@ -85,11 +85,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
     public void NextInCycle(Airing airing)
     {
         var rest = airing with { StepsAt = null };
-        if (
-            Prepare(airing.Graphic, airing.Card) is not { Cycle: { Every: { } every } cycle } now
-            || cycle.After(airing.Card, now.Cards, airing.Id.Value, now.GoneAt) is not { } card
-            || Prepare(airing.Graphic, card) is not { } next
-        )
+        if (Prepare(airing.Graphic, airing.Card) is not { Cycle: { Every: { } every } cycle } now || NextOf(airing, now, cycle) is not { } next)
         {
             Put(rest);
             return;
@@ -98,6 +94,23 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
         Put(airing with { Card = next.Card, Content = next.Content, UpSince = Now, Steps = airing.Steps + 1, StepsAt = Now + every });
         Choices.Add(new Choice(airing.Graphic, next.Card));
         Happenings.Add(new Happening(Now, HappeningKind.Changed, airing.Graphic, Origin.Automatic));
+    }
+
+    /// <summary>The next of its cards that may be seen; null = there is none.</summary>
+    private Prepared? NextOf(Airing airing, Prepared now, Shows.Cycle cycle)
+    {
+        var (at, goneAt) = (airing.Card, now.GoneAt);
+        for (var tries = 0; tries < now.Cards.Length && cycle.After(at, now.Cards, airing.Id.Value, goneAt) is { } card; tries++)
+        {
+            if (Prepare(airing.Graphic, card) is { Unlit: null } next)
+            {
+                return next;
+            }
+
+            (at, goneAt) = (card, null);
+        }
+
+        return null;
     }
 
     /// <summary>It is gone. What follows it is set off (rule 12), and its next card comes up where each lighting takes a new one.</summary>

@@ -55,6 +55,9 @@ public sealed record Watched(GraphicId Graphic, bool Holds, Duration On, Duratio
 /// <summary>A graphic is lit by nothing of that kind any more.</summary>
 public sealed record Unwatched(GraphicId Graphic) : AirCommand;
 
+/// <summary>It must not be on air any more: it goes at once, and nothing brings it back (rule 37).</summary>
+public sealed record Revoke(GraphicId Graphic) : AirCommand;
+
 /// <summary>A viewer's event lights a graphic, when its turn comes (rules 17 to 19).</summary>
 public sealed record Alert(GraphicId Graphic, CardId? Card = null) : AirCommand;
 
@@ -131,6 +134,9 @@ public interface IAirFacts
     /// <param name="outfit">Null = the one it wears; empty = all parts show.</param>
     Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null);
 
+    /// <summary>Whether a content must not be on air now (rule 37).</summary>
+    bool IsBarred(ContentId content);
+
     /// <summary>What the streamer calls it, for sentences.</summary>
     string NameOf(GraphicId graphic);
 
@@ -188,6 +194,9 @@ public enum HappeningKind
 
     /// <summary>After lights out, what comes by itself comes again.</summary>
     LetCome,
+
+    /// <summary>It was on air, and must not be: it went at once (rule 37).</summary>
+    Revoked,
 
     /// <summary>One source fell due again and again, and was switched off (rule 31).</summary>
     SwitchedOff,

@@ -103,6 +103,7 @@ internal sealed class EngineStep
             Retouch retouch => _lighting.RetouchIt(retouch),
             StepCard step => _lighting.StepIt(step),
             StepRow row => _scene.StepRow(row),
+            Revoke revoke => _lighting.RevokeIt(revoke.Graphic),
             Remove remove => _lighting.RemoveIt(remove.Graphic),
             Recycle cycle => _lighting.RecycleIt(cycle.Graphic),
             BringBack back => _lighting.BringSeatBack(back.Seat),

@@ -1,9 +1,14 @@
+using NodaTime;
+
 namespace SideLamp.Core.Airing;
 
 /// <summary>What a hand, or a rule in its place, does with one graphic: light, dark, a card, a push.</summary>
 internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay) : ScenePart(scene)
 {
     private const string NoSuchCard = "There is no such card any more.";
+    /// <summary>What must not be seen is gone within this (rule 37).</summary>
+    private static readonly Duration Within = Duration.FromMilliseconds(300);
+
     private const string GoneRow = "The row of this card is gone from its feed. Choose another one.";
 
     public string? LightIt(Light light)
@@ -148,6 +153,11 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         // The stay is the airing's own: what is left of it stays as it is (rule 36).
         if (Prepare(graphic, airing.Card) is { } prepared && prepared.Content != airing.Content)
         {
+            if (prepared.Unlit is { } why)
+            {
+                return why;
+            }
+
             // A new seat is moved to within the same airing; whoever sits there gives way.
             if (prepared.Seat != airing.Seat)
             {
@@ -179,23 +189,47 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         return null;
     }
 
+    /// <summary>It must not be seen any more (rule 37): it leaves at once, and is remembered nowhere.</summary>
+    public string? RevokeIt(GraphicId graphic)
+    {
+        CancelFollowing(graphic);
+        var airing = State.Of(graphic);
+        seating.Send(airing, Origin.Automatic);
+        if (State.Of(graphic) is { Leg: { } leg } leaving)
+        {
+            Put(leaving with { Leg = leg.Hurried(Now, Within) });
+        }
+
+        Forget(graphic);
+        State = State with { Acts = [.. State.Acts.Select(act => act with { Seats = [.. act.Seats.Where(seat => seat.Before?.Graphic != graphic)] })] };
+        Happenings.Add(new Happening(Now, HappeningKind.Revoked, graphic, Origin.Automatic));
+        return null;
+    }
+
     /// <summary>Deleted: gone from the air, and from all that may still come, in the same step (rule 26).</summary>
     public string? RemoveIt(GraphicId graphic)
     {
         CancelFollowing(graphic);
         Drop(State.Of(graphic));
+        Forget(graphic);
+        State = State with
+        {
+            Repeats = State.Repeats.RemoveAll(one => one.Graphic == graphic),
+            Watches = State.Watches.RemoveAll(one => one.Graphic == graphic),
+        };
+        return null;
+    }
+
+    /// <summary>Nothing that the air remembers brings it back.</summary>
+    private void Forget(GraphicId graphic) =>
         State = State with
         {
             LightsOut = State.LightsOut?.RemoveAll(one => one.Graphic == graphic),
             Asides = State.Asides.RemoveAll(one => one.What.Graphic == graphic),
             Alerts = State.Alerts.RemoveAll(one => one.Graphic == graphic),
-            Repeats = State.Repeats.RemoveAll(one => one.Graphic == graphic),
             Last = State.Last.RemoveRange(State.Last.Where(one => one.Value.Graphic == graphic).Select(one => one.Key)),
-            Watches = State.Watches.RemoveAll(one => one.Graphic == graphic),
             Hush = State.Hush is { } hush ? hush with { Waiting = hush.Waiting.Remove(graphic) } : null,
         };
-        return null;
-    }
 
     /// <summary>A cycle that was switched on begins at once, one that was switched off ends (rule 44).</summary>
     public string? RecycleIt(GraphicId graphic)

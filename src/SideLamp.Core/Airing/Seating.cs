@@ -129,6 +129,11 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
         }
 
         var prepared = AsItWas(one, now) with { Stay = stay };
+        if (Facts.IsBarred(prepared.Content))
+        {
+            return;
+        }
+
         if (State.Of(one.Graphic) is { } own)
         {
             if (own.Holds)

@@ -94,7 +94,7 @@ internal sealed class TakingBack(Scene scene, Seating seating, MakingWay makingW
     {
         var holder = State.HolderOf(seat.Seat);
         var before = seat.Before is { Origin: not Origin.Alert } was ? was : null;
-        var now = before is null ? null : Prepare(before.Graphic, before.Card);
+        var now = before is null || (before.Content is { } look && Facts.IsBarred(look)) ? null : Prepare(before.Graphic, before.Card);
         if (holder is { Origin: Origin.Alert } && before?.Graphic != holder.Graphic)
         {
             // What was here comes after it.

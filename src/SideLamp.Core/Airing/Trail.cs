@@ -22,6 +22,7 @@ public static class Trail
             (HappeningKind.Skipped, _) => $"{name} was to come by itself, and did not",
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",
+            (HappeningKind.Revoked, _) => $"{name} went at once: it must not be seen",
             (HappeningKind.RowStepped, _) => $"{happening.What}{by}",
             (HappeningKind.Cue, _) => $"Cue “{happening.What}”{by}",
             (HappeningKind.TakenBack, _) => $"Taken back: {happening.What}{(name is null ? "" : $", {name}")}",

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Airing;
@@ -116,5 +117,6 @@ public sealed record Watch(GraphicId Graphic, bool Holds, Instant Since, Duratio
     public AiringId? Lit { get; init; }
 
     /// <summary>When it will have been so for long enough; null = it has.</summary>
-    internal Instant? Due => IsRipe ? null : Since + (Holds ? On : Off);
+    [JsonIgnore]
+    public Instant? Due => IsRipe ? null : Since + (Holds ? On : Off);
 }

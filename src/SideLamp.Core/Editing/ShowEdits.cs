@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Editing;
 
@@ -13,7 +14,8 @@ public sealed record ShowEdit(
     bool? LookFirst = null,
     CanvasWish? Canvas = null,
     ImmutableArray<SeatId>? SeatOrder = null,
-    Loudness? Loudness = null
+    Loudness? Loudness = null,
+    NeverShow? NeverShow = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -40,7 +42,9 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             Canvas = canvas.Value!,
             SeatOrder = edit.SeatOrder is { } order ? [.. order.Distinct().Where(id => show.Seat(id) is not null)] : show.SeatOrder,
             Loudness = edit.Loudness ?? show.Loudness,
+            NeverShow = edit.NeverShow is { } list ? list with { Words = [.. list.Words.Select(word => Spelling.Clean(word).Trim()).Where(word => word.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)] } : show.NeverShow,
         };
+        RefusedException.ThrowIfAny(edited.NeverShow.Faults(), "/neverShow");
         var paths = Edits.Touched(
             "",
             ("name", edit.Name is not null),
@@ -48,7 +52,8 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             ("lookFirst", edit.LookFirst is not null),
             ("canvas", edit.Canvas is not null),
             ("seatOrder", edit.SeatOrder is not null),
-            ("loudness", edit.Loudness is not null)
+            ("loudness", edit.Loudness is not null),
+            ("neverShow", edit.NeverShow is not null)
         );
         return new Edited(edited, string.Join(", ", paths.Select(InWords)), paths) { CanBeUndone = !paths.All(Ways.Contains) };
     }
@@ -72,6 +77,7 @@ public sealed record EditShow(ShowEdit Wish) : Edit
         {
             "name" => "the show’s name",
             "seatOrder" => "drawing order",
+            "neverShow" => "the never-show list",
             _ => path,
         };
 }

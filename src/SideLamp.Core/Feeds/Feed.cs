@@ -26,6 +26,9 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     /// <summary>What is done to the cells of its first table before anybody sees them, column by column.</summary>
     public ImmutableArray<Cleaning> Cleaning { get; init; } = [];
 
+    /// <summary>Whether the audience writes it: each of its rows waits for a tick before anybody sees it, and only its first table is used (rule 37).</summary>
+    public bool Audience { get; init; }
+
     /// <summary>Which row it stands on; null = the first.</summary>
     public RowRule? Row { get; init; }
 
@@ -59,7 +62,7 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     public SourceForm Form => new(Kind, Rows, FirstRow);
 
     /// <summary>Whether what is read of the one may be taken for the other: they differ in nothing that a reader minds.</summary>
-    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter, KeyColumn = other.KeyColumn, View = other.View, Cleaning = other.Cleaning, Row = other.Row, NextKey = other.NextKey, BackKey = other.BackKey } == other;
+    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter, KeyColumn = other.KeyColumn, View = other.View, Cleaning = other.Cleaning, Audience = other.Audience, Row = other.Row, NextKey = other.NextKey, BackKey = other.BackKey } == other;
 
     public static bool IsAddress(string? path) => path is not null && (path.StartsWith("http://", StringComparison.OrdinalIgnoreCase) || path.StartsWith("https://", StringComparison.OrdinalIgnoreCase));
 

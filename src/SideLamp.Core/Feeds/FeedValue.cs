@@ -27,7 +27,8 @@ public sealed record FeedValue(ImmutableArray<Table> Tables, Instant ChangedAt)
     public bool IsLong => !Brief().Tables.Zip(Tables).All(pair => ReferenceEquals(pair.First, pair.Second));
 
     /// <summary>Its rows as graphics see them.</summary>
-    public FeedRows RowsFor(Feed feed) => FeedRows.Of(feed, Tables[0], Keys ?? default);
+    /// <param name="ticks">Of what the audience writes: the keys of the rows that may be seen.</param>
+    public FeedRows RowsFor(Feed feed, ImmutableHashSet<string>? ticks = null) => FeedRows.Of(feed, Tables[0], feed.Audience ? default : Keys ?? default, feed.Audience ? ticks ?? [] : null);
 
     /// <summary>What the feed says now, in place of this.</summary>
     /// <param name="mindsRows">Whether somebody minds which row is which.</param>
@@ -35,7 +36,7 @@ public sealed record FeedValue(ImmutableArray<Table> Tables, Instant ChangedAt)
     public FeedValue Next(ImmutableArray<Table> tables, Instant at, Feed feed, bool mindsRows, IReadOnlyCollection<string> held)
     {
         var next = new FeedValue(tables, at);
-        if (!mindsRows)
+        if (!mindsRows || feed.Audience)
         {
             return next;
         }

@@ -15,17 +15,18 @@ public sealed record FeedNow(ImmutableArray<Table> Tables, Table Here, int At)
 
 /// <summary>All feeds as words see them.</summary>
 /// <param name="Stands">Where feeds stand, of those that do not stand where their rule alone has them.</param>
-public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<FeedId, FeedValue> Values, ImmutableDictionary<FeedId, RowStand> Stands)
+/// <param name="Ticks">Of feeds that the audience writes: the keys of the rows that may be seen.</param>
+public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<FeedId, FeedValue> Values, ImmutableDictionary<FeedId, RowStand> Stands, ImmutableDictionary<FeedId, ImmutableHashSet<string>> Ticks)
 {
     public static FeedsNow None { get; } = Of([], []);
 
     /// <summary>The row that a card is made from: its feed stands there for this card. Null = each stands where it stands for all.</summary>
     public RowRef? Own { get; init; }
 
-    public static FeedsNow Of(ImmutableArray<Feed> feeds, ImmutableDictionary<FeedId, FeedValue> values) => new(feeds, values, ImmutableDictionary<FeedId, RowStand>.Empty);
+    public static FeedsNow Of(ImmutableArray<Feed> feeds, ImmutableDictionary<FeedId, FeedValue> values) => new(feeds, values, ImmutableDictionary<FeedId, RowStand>.Empty, ImmutableDictionary<FeedId, ImmutableHashSet<string>>.Empty);
 
     /// <summary>The rows of a feed that are used; null while nothing has come in.</summary>
-    public FeedRows? RowsOf(FeedId id) => Values.TryGetValue(id, out var value) && Feeds.FirstOrDefault(feed => feed.Id == id) is { } feed ? value.RowsFor(feed) : null;
+    public FeedRows? RowsOf(FeedId id) => Values.TryGetValue(id, out var value) && Feeds.FirstOrDefault(feed => feed.Id == id) is { } feed ? value.RowsFor(feed, Ticks.GetValueOrDefault(id)) : null;
 
     /// <summary>Null while nothing has come in.</summary>
     public FeedNow? this[FeedId id]
@@ -37,8 +38,9 @@ public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<Fe
                 return null;
             }
 
-            var rows = value.RowsFor(feed);
-            var tables = ReferenceEquals(rows.Shown, value.Tables[0]) ? value.Tables : value.Tables.SetItem(0, rows.Shown);
+            var rows = value.RowsFor(feed, Ticks.GetValueOrDefault(id));
+            // Only of the first table's rows it is known which may be seen.
+            var tables = feed.Audience ? [rows.Shown] : ReferenceEquals(rows.Shown, value.Tables[0]) ? value.Tables : value.Tables.SetItem(0, rows.Shown);
             var (here, at) = Own is { } own && own.Feed == id ? StandOn(own.Row, rows, value) : Standing(feed, rows, value);
             return new FeedNow(tables, here, at);
         }

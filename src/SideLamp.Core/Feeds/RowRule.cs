@@ -52,7 +52,8 @@ public sealed record RowRule(RowRuleKind Kind, int? Number = null, RowTest? Test
 public sealed record RowStand(string Row, Instant Since, bool IsHeld);
 
 /// <summary>Where feeds stand, as it is kept: of those that do not stand where their rule alone has them.</summary>
-public sealed record Stands(ImmutableArray<KeyValuePair<FeedId, RowStand>> All);
+/// <param name="Ticks">Of feeds that the audience writes: the keys of the rows that may be seen; null = of none.</param>
+public sealed record Stands(ImmutableArray<KeyValuePair<FeedId, RowStand>> All, ImmutableArray<KeyValuePair<FeedId, ImmutableArray<string>>>? Ticks = null);
 
 /// <summary>A certain row of a feed.</summary>
 /// <param name="Row">Its key; empty = there was none.</param>

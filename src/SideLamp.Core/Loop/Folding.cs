@@ -96,6 +96,11 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             return Do(stage, command, press.Id, press.Told);
         }
 
+        if (press is PressTick tick)
+        {
+            return Turn.Nothing(RowSteps.Ticked(stage, tick));
+        }
+
         if (press is PressRow or PressLetRow)
         {
             return StepRow(stage, press);
@@ -280,6 +285,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
         aged = DoAll(aged, Conditions.News(aged.Stage).ToList());
+        var barred = aged.Stage.Air.Airings.Where(airing => airing.Holds && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.BarOf(content, aged.Stage.Kept) is not null);
+        aged = DoAll(aged, barred.Select(airing => new Revoke(airing.Graphic)).ToList());
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {
             var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";

@@ -27,7 +27,7 @@ public sealed record Kept(
 
     /// <summary>All feeds as words see them.</summary>
     [JsonIgnore]
-    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands);
+    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks);
 
     /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
     public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;

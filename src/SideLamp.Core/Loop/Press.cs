@@ -20,6 +20,7 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressStep), "step")]
 [JsonDerivedType(typeof(PressRow), "row")]
 [JsonDerivedType(typeof(PressLetRow), "letRow")]
+[JsonDerivedType(typeof(PressTick), "tick")]
 [JsonDerivedType(typeof(PressCue), "cue")]
 [JsonDerivedType(typeof(PressStopCue), "stopCue")]
 [JsonDerivedType(typeof(PressEvery), "every")]
@@ -189,6 +190,13 @@ public sealed record PressRow(CommandId Id, FeedId Feed, int By = 1, string? Row
 
 /// <summary>A feed that was held stands where its rule has it.</summary>
 public sealed record PressLetRow(CommandId Id, FeedId Feed) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+/// <summary>A row that the audience wrote may be seen, or is taken back: then it goes at once, wherever it is (rule 37).</summary>
+/// <param name="Row">Its key; null = all that are there.</param>
+public sealed record PressTick(CommandId Id, FeedId Feed, string? Row = null, bool On = true) : Press(Id)
 {
     public override AirCommand? CommandIn(Show show) => null;
 }

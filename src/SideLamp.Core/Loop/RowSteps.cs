@@ -26,7 +26,8 @@ public static class RowSteps
             return after;
         }
 
-        var choices = value is null ? stage.Choices : takers.Aggregate(stage.Choices, (so, graphic) => Moved(so, graphic.Id, value.RowsFor(feed), next.RowsFor(feed)));
+        var ticks = stage.Choices.Ticks.GetValueOrDefault(feed.Id);
+        var choices = value is null ? stage.Choices : takers.Aggregate(stage.Choices, (so, graphic) => Moved(so, graphic.Id, value.RowsFor(feed, ticks), next.RowsFor(feed, ticks)));
         var told = choices != stage.Choices || takers.Exists(graphic => !ReferenceEquals(RowCards.Of(graphic, stage.Kept.Feeds), RowCards.Of(graphic, after.Kept.Feeds)));
         // Other cards are news for pages, as edits are.
         return told ? after with { Kept = after.Kept with { Choices = choices }, Revision = after.Revision + 1 } : after;
@@ -102,6 +103,25 @@ public static class RowSteps
         : stage.Choices.Stands.GetValueOrDefault(id) is { } stand && stage.Values[id].Gone.TryGetValue(stand.Row, out var gone) ? (gone.At - (by > 0 ? 1 : 0) + rows.Keys.Length) % rows.Keys.Length
         : by > 0 ? rows.Keys.Length - 1
         : 0;
+
+    /// <summary>A row of the audience's is ticked, or taken back.</summary>
+    /// <exception cref="RefusedException">There is no such row any more, or nobody but the streamer writes the feed.</exception>
+    public static Stage Ticked(Stage stage, PressTick press)
+    {
+        var feed = stage.Show.Feed(press.Feed) ?? throw RefusedException.NotFound("feed");
+        var known = stage.Choices.Ticks.GetValueOrDefault(feed.Id) ?? [];
+        var rows = stage.Values.TryGetValue(feed.Id, out var value) ? RowKeys.Fresh(value.Tables[0], null) : [];
+        if (!feed.Audience || (press is { On: true, Row: { } wished } && !rows.Contains(wished)))
+        {
+            throw RefusedException.Conflict(feed.Audience ? "It is not there any more: whoever wrote it has changed it, or taken it back." : $"“{feed.Name}” is not marked as written by the audience: all its rows may be seen.");
+        }
+
+        // Of what is gone nothing needs to be known.
+        var ticks = press.Row is { } row ? (press.On ? known.Add(row) : known.Remove(row)) : press.On ? [.. rows] : [];
+        ticks = ticks.Count > Table.MostRows ? ticks.Intersect(rows) : ticks;
+        var after = stage with { Kept = stage.Kept with { Choices = stage.Choices with { Ticks = stage.Choices.Ticks.SetItem(feed.Id, ticks) } } };
+        return stage.Show.Graphics.Any(graphic => graphic.CardsFrom?.Feed == feed.Id) ? after with { Revision = after.Revision + 1 } : after;
+    }
 
     private static Stage Turned(Stage stage, Feed feed, FeedRows rows, RowRule rule, RowStand stand, Duration every, Instant now)
     {

@@ -48,6 +48,9 @@ public sealed record Choices(ImmutableDictionary<GraphicId, GraphicChoice> All)
 
     public Chosen Of(Graphic graphic) => new(graphic, this[graphic.Id]);
 
+    /// <summary>Of feeds that the audience writes: the keys of the rows that may be seen.</summary>
+    public ImmutableDictionary<FeedId, ImmutableHashSet<string>> Ticks { get; init; } = ImmutableDictionary<FeedId, ImmutableHashSet<string>>.Empty;
+
     public Choices With(GraphicId graphic, GraphicChoice choice) => choice == this[graphic] ? this : this with { All = All.SetItem(graphic, choice) };
 
     /// <param name="stand">Null = where its rule has it.</param>

@@ -4,6 +4,7 @@ using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Shows;
 
@@ -38,6 +39,9 @@ public sealed record Show(
     public ImmutableArray<Timer> Timers { get; init; } = [];
 
     public Loudness Loudness { get; init; } = Loudness.Full;
+
+    /// <summary>Words that must not appear, wherever they come from.</summary>
+    public NeverShow NeverShow { get; init; } = NeverShow.Nothing;
 
     /// <summary>All seats, lowest in drawing order first; their <c>Z</c> rises from 0.</summary>
     [JsonIgnore]

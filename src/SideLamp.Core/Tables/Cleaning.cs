@@ -20,7 +20,7 @@ public sealed record Cleaning(string Column, ImmutableArray<CleanStep> Steps)
     public IEnumerable<Fault> Faults() =>
         string.IsNullOrEmpty(Column) ? [new Fault("/column", "Choose the column that is cleaned.")]
         : Steps.Length > MostSteps ? [new Fault("/steps", $"A column is cleaned in up to {MostSteps} steps.")]
-        : Steps.SelectMany((step, at) => step.Fault is { } fault ? [new Fault($"/steps/{at}", fault)] : Array.Empty<Fault>());
+        : Steps.SelectMany((step, at) => step.FaultIn() is { } fault ? [new Fault($"/steps/{at}", fault)] : Array.Empty<Fault>());
 
     /// <summary>Reads it as it is written on a command line: <c>species=trim,cut:40</c>.</summary>
     /// <exception cref="FormatException">It is none; its message says why in a sentence.</exception>
@@ -58,8 +58,7 @@ public abstract partial record CleanStep
     private CleanStep() { }
 
     /// <summary>What is wrong with it, in a sentence; null = nothing.</summary>
-    [JsonIgnore]
-    public virtual string? Fault => null;
+    public virtual string? FaultIn() => null;
 
     public abstract string Of(string cell);
 
@@ -100,7 +99,7 @@ public abstract partial record CleanStep
     /// <param name="By">Empty = it is hidden.</param>
     public sealed record Replace(string What, string By = "") : CleanStep
     {
-        public override string? Fault => What.Length is 0 or > LongestWord || By.Length > LongestWord ? $"Say what is replaced, and by what, in up to {LongestWord} letters each." : null;
+        public override string? FaultIn() => What.Length is 0 or > LongestWord || By.Length > LongestWord ? $"Say what is replaced, and by what, in up to {LongestWord} letters each." : null;
 
         public override string Of(string cell) => cell.Replace(What, By, StringComparison.OrdinalIgnoreCase);
     }
@@ -110,7 +109,7 @@ public abstract partial record CleanStep
     /// <param name="AtWord">Whether it is cut after a whole word, where there is one.</param>
     public sealed record Cut(int Most, bool AtWord = false) : CleanStep
     {
-        public override string? Fault => Most is < 1 or > Table.LongestCell ? $"Words are cut to 1 to {Table.LongestCell:N0} letters." : null;
+        public override string? FaultIn() => Most is < 1 or > Table.LongestCell ? $"Words are cut to 1 to {Table.LongestCell:N0} letters." : null;
 
         public override string Of(string cell)
         {
@@ -131,7 +130,7 @@ public abstract partial record CleanStep
     /// <param name="Places">After the point, 0 to 6; null = as many as it has.</param>
     public sealed record Figures(string Locale, int? Places = null) : CleanStep
     {
-        public override string? Fault => Places is < 0 or > 6 ? "A number is written with 0 to 6 places after the point." : Locales.FaultIn(Locale);
+        public override string? FaultIn() => Places is < 0 or > 6 ? "A number is written with 0 to 6 places after the point." : Locales.FaultIn(Locale);
 
         public override string Of(string cell) =>
             Tables.Column.IsNumber(cell.Trim()) ? decimal.Parse(cell.Trim(), CultureInfo.InvariantCulture).ToString($"N{Places ?? PlacesIn(cell.Trim())}", Locales.Find(Locale)) : cell;
@@ -147,7 +146,7 @@ public abstract partial record CleanStep
     {
         private const int LongestPattern = 60;
 
-        public override string? Fault =>
+        public override string? FaultIn() =>
             Locale is not null && Locales.FaultIn(Locale) is { } strange ? strange
             : Zone is not null && DateTimeZoneProviders.Tzdb.GetZoneOrNull(Zone) is null ? $"There is no zone “{Zone}”. Zones look like Europe/Berlin."
             : Pattern.Length is 0 or > LongestPattern || Written is null ? "This is no pattern for dates and times. It looks like d MMMM yyyy or HH:mm."
@@ -204,7 +203,7 @@ public abstract partial record CleanStep
             _ => throw new FormatException($"There is no step “{text}”. There are: tags, addresses, spaces, trim, upper, lower, cut:40, words:40 (cut at a word’s end), replace:this:that, hide:this, figures:en-GB:1 (1,234.5) and moment:d MMM:en-GB:Europe/Berlin (28 Nov)."),
         };
 
-    private static CleanStep Sound(CleanStep step) => step.Fault is { } fault ? throw new FormatException(fault) : step;
+    private static CleanStep Sound(CleanStep step) => step.FaultIn() is { } fault ? throw new FormatException(fault) : step;
 
     [GeneratedRegex(@"\b(https?://|www\.)[^\s<>]+", RegexOptions.NonBacktracking | RegexOptions.IgnoreCase)]
     private static partial Regex Address();

@@ -34,7 +34,8 @@ public sealed record LookedAt(SourceKind Kind, string? CameIn, int Bytes, Immuta
 /// <param name="From">Which row the first of them is; 0 = the first of all.</param>
 /// <param name="Count">How many rows there are in all.</param>
 /// <param name="Keys">Of these rows, in a feed's first table; empty elsewhere.</param>
-public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows, ImmutableArray<string> Keys);
+/// <param name="Ticked">Of what the audience writes: the keys of those rows that may be seen.</param>
+public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows, ImmutableArray<string> Keys, ImmutableArray<string> Ticked);
 
 /// <summary>What a feed's source brought lately.</summary>
 /// <param name="CameIn">With the last read that brought anything; null = none has.</param>
@@ -71,8 +72,14 @@ internal static class FeedEndpoints
                 {
                     var feed = new FeedId(id);
                     var feeds = loop.Stage.Kept.Feeds;
-                    var tables = feeds[feed]?.Tables ?? [];
                     var at = table ?? 0;
+                    if (loop.Stage.Show.Feed(feed)?.Audience == true && loop.Stage.Values.TryGetValue(feed, out var sent) && at == 0)
+                    {
+                        // Whoever ticks sees all of it.
+                        return RowsOf(feed, [sent.Tables[0]], 0, from ?? 0, count ?? MostRows, RowKeys.Fresh(sent.Tables[0], null), feeds.Ticks.GetValueOrDefault(feed));
+                    }
+
+                    var tables = feeds[feed]?.Tables ?? [];
                     return at >= 0 && at < tables.Length ? RowsOf(feed, tables, at, from ?? 0, count ?? MostRows, at == 0 ? feeds.RowsOf(feed)!.Keys : []) : throw RefusedException.NotFound("table");
                 }
             )
@@ -121,11 +128,11 @@ internal static class FeedEndpoints
         }
     }
 
-    private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count, ImmutableArray<string> keys = default)
+    private static RowsView RowsOf(FeedId feed, ImmutableArray<Table> tables, int at, int from, int count, ImmutableArray<string> keys = default, ImmutableHashSet<string>? ticks = null)
     {
         var table = tables[at];
         var first = Math.Clamp(from, 0, table.RowCount);
         var rows = Enumerable.Range(first, Math.Clamp(count, 0, Math.Min(MostRows, table.RowCount - first)));
-        return new RowsView(DeskView.ShapesOf(feed, tables)[at], first, table.RowCount, [.. rows.Select(row => table.Columns.Select(column => column.Cells[row]).ToImmutableArray())], keys.IsDefaultOrEmpty ? [] : [.. rows.Select(row => keys[row])]);
+        return new RowsView(DeskView.ShapesOf(feed, tables)[at], first, table.RowCount, [.. rows.Select(row => table.Columns.Select(column => column.Cells[row]).ToImmutableArray())], keys.IsDefaultOrEmpty ? [] : [.. rows.Select(row => keys[row])], ticks is null ? [] : [.. rows.Select(row => keys[row]).Where(ticks.Contains)]);
     }
 }

@@ -41,8 +41,10 @@ public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 /// <param name="Timer">The timer that it shows: the page works out its figures. Null = none.</param>
 /// <param name="Untouched">Whether words of the template, never touched by the streamer, would go on air.</param>
 /// <param name="Fits">What becomes of each text.</param>
+/// <param name="Covered">How many words of the never-show list it holds.</param>
+/// <param name="Barred">Why it must not be on air now, in a sentence; null = it may.</param>
 /// <param name="Outside">Whether it stands outside of the frame, wholly or by half.</param>
-public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits, bool Outside);
+public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits, bool Outside, int Covered = 0, string? Barred = null);
 
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
@@ -51,7 +53,8 @@ public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
 /// <param name="Tables">How much it holds.</param>
 /// <param name="Stand">Which row it stands on; null = on none.</param>
-public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables, StandView? Stand);
+/// <param name="Waiting">Of what the audience writes: how many rows wait for a tick.</param>
+public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables, StandView? Stand, int Waiting);
 
 /// <summary>How much a table holds.</summary>
 /// <param name="Rows">Those that are used.</param>
@@ -65,7 +68,8 @@ public sealed record TableSize(string Name, int Rows, int All, int Columns);
 public sealed record StandView(int At, bool IsHeld, Instant? TurnsAt);
 
 /// <summary>What a feed's tables are made of: it changes seldom, their rows often.</summary>
-public sealed record FeedShape(FeedId Id, ImmutableArray<TableShape> Tables);
+/// <param name="Columns">The names of its first table's columns, as it came in: of what is counted they are others.</param>
+public sealed record FeedShape(FeedId Id, ImmutableArray<TableShape> Tables, ImmutableArray<string> Columns);
 
 public sealed record TableShape(string Name, ImmutableArray<ColumnShape> Columns);
 
@@ -83,6 +87,7 @@ public sealed record PageView(string Id, OutputId Output, int Width, int Height,
 /// <param name="Repeats">Whose <em>every</em> is switched on, and when each comes next.</param>
 /// <param name="Alerts">Those that wait, the next one first.</param>
 /// <param name="Asides">What made way, and comes back.</param>
+/// <param name="Watches">What is lit while a feed says so.</param>
 /// <param name="Waits">Whether all of it waits since lights out.</param>
 public sealed record AheadView(
     ImmutableArray<Following> Followers,
@@ -91,8 +96,15 @@ public sealed record AheadView(
     ImmutableArray<WaitingView> Alerts,
     ImmutableArray<GraphicId> Asides,
     HushView? Hush,
+    ImmutableArray<WatchView> Watches,
     bool Waits
 );
+
+/// <summary>A graphic that is lit while a feed says so.</summary>
+/// <param name="Holds">Whether it says so.</param>
+/// <param name="At">When it has said so, or has not, for long enough; null = it has.</param>
+/// <param name="IsSpent">Whether it was darkened meanwhile, and stays dark until the feed has said otherwise.</param>
+public sealed record WatchView(GraphicId Graphic, bool Holds, Instant? At, bool IsSpent);
 
 /// <summary>What a press could bring back.</summary>
 /// <param name="TakeBack">What undo would take back, in words; null = nothing.</param>
@@ -111,7 +123,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     private const int LongestWords = 120;
     private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
-    private readonly Remembered<(GraphicId, ContentId, Setting), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
+    private readonly Remembered<(GraphicId, ContentId, Setting, NeverShow), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
     private (IReadOnlyList<Asset> Of, ImmutableArray<AssetView> Views)? _files;
 
@@ -145,6 +157,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             [.. air.Alerts.Select(one => new WaitingView(one.Graphic, one.Since))],
             [.. air.Asides.Select(one => one.What.Graphic)],
             air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
+            [.. air.Watches.Select(one => new WatchView(one.Graphic, one.Holds, one.Due, one.IsSpent))],
             air.Waits
         );
 
@@ -172,7 +185,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
                 condition.Trouble ?? (health == FeedHealth.Stale ? "Nothing new has come for longer than it should." : null),
                 Joined(value?.RowsFor(feed).Trouble, condition.Note),
                 [.. (now?.Tables ?? []).Select((table, at) => new TableSize(table.Name, table.RowCount, value!.Tables[at].RowCount, table.Columns.Length))],
-                StandOf(stage, feed, now)
+                StandOf(stage, feed, now),
+                feed.Audience && value is not null ? value.Tables[0].RowCount - stage.Kept.Feeds.RowsOf(feed.Id)!.Seen : 0
             );
         }),
     ];
@@ -182,7 +196,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private static string? Joined(params string?[] sentences) => string.Join(' ', sentences.OfType<string>()) is { Length: > 0 } all ? all : null;
 
-    public static ImmutableArray<FeedShape> Shapes(FeedsNow feeds) => [.. feeds.Feeds.Where(feed => feeds.Values.ContainsKey(feed.Id)).Select(feed => new FeedShape(feed.Id, ShapesOf(feed.Id, feeds[feed.Id]!.Tables)))];
+    public static ImmutableArray<FeedShape> Shapes(FeedsNow feeds) => [.. feeds.Feeds.Where(feed => feeds.Values.ContainsKey(feed.Id)).Select(feed => new FeedShape(feed.Id, ShapesOf(feed.Id, feeds[feed.Id]!.Tables), [.. feeds.Values[feed.Id].Tables[0].Columns.Select(column => column.Name)]))];
 
     public static ImmutableArray<TableShape> ShapesOf(FeedId feed, ImmutableArray<Table> tables) =>
         [.. tables.Select((table, at) => new TableShape(table.Name, [.. table.Columns.Select(column => new ColumnShape(column.Name, column.Kind, FeedWords.WordOf(feed, tables, at, column)))]))];
@@ -237,7 +251,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         try
         {
             // Words without placeholders say the same until they are edited.
-            var said = pinned.Content.Words.Values.Any(Placeholders.Has) ? Said(chosen, template, pinned, stage) : _said.Of((graphic.Id, pinned.Id, stage.Setting), _ => Said(chosen, template, pinned, stage));
+            var said = pinned.Content.Row is not null || pinned.Content.Words.Values.Any(Placeholders.Has) ? Said(chosen, template, pinned, stage) : _said.Of((graphic.Id, pinned.Id, stage.Setting, stage.Show.NeverShow), _ => Said(chosen, template, pinned, stage));
             return said with { Untouched = Untouched(template, chosen) };
         }
         catch (Exception error)
@@ -249,7 +263,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private SwitchView Said(Chosen chosen, Core.Templates.Template template, Pinned pinned, Stage stage)
     {
-        var words = Placeholders.FillAll(template, pinned.Content.Words, stage.Kept.Feeds with { Own = pinned.Content.Row }, pinned.Content.StaleWords, stage.Kept.Stale).Words;
+        var (words, _, hits) = book.SaidNow(template, pinned.Content, stage.Kept);
         var picture = book.PictureOf(pinned, stage.Kept);
         var fits = picture.Fits;
         // A number that only moves a meter is not read by anybody.
@@ -266,7 +280,9 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             timers.Values.FirstOrDefault(timer => timer is not null),
             Untouched(template, chosen),
             fits,
-            IsOutside(picture.Box, stage.Show.Canvas)
+            IsOutside(picture.Box, stage.Show.Canvas),
+            hits,
+            book.BarOf(pinned.Content, stage.Kept)
         );
     }
 

@@ -98,6 +98,7 @@ public sealed record ShowNews(
         && old.LiveEdits == now.LiveEdits
         && old.LookFirst == now.LookFirst
         && old.Loudness == now.Loudness
+        && old.NeverShow == now.NeverShow
         && old.OwnSeats == now.OwnSeats
         && old.SeatOrder == now.SeatOrder;
 

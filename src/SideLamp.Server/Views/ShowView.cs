@@ -8,6 +8,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
 using SideLamp.Store;
 
 namespace SideLamp.Server.Views;
@@ -56,6 +57,7 @@ public record HeadView(
     bool LiveEdits,
     bool LookFirst,
     Loudness Loudness,
+    NeverShow NeverShow,
     ImmutableArray<Seat> Seats,
     double DesignScale,
     Box GraphicsSafe,
@@ -70,6 +72,7 @@ public record HeadView(
             show.LiveEdits,
             show.LookFirst,
             show.Loudness,
+            show.NeverShow,
             show.Seats,
             show.Canvas.Scale,
             SafeAreas.Graphics(show.Canvas),

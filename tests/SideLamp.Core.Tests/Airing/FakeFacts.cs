@@ -99,6 +99,11 @@ internal sealed class FakeFacts : IAirFacts
 
     public Instant Next(LocalTime time, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(time, DateTimeZone.Utc, now);
 
+    /// <summary>Looks that must not be on air.</summary>
+    public HashSet<string> Barred { get; } = [];
+
+    public bool IsBarred(ContentId content) => Barred.Contains(content.Value);
+
     /// <summary>Whether pictures cannot be laid out any more.</summary>
     public bool Broken { get; set; }
 

@@ -118,7 +118,7 @@ public sealed class FoldingTests : FoldedShow
     public void What_is_laid_out_ahead_is_not_laid_out_again_when_its_turn_comes()
     {
         var shaper = new CountingShaper(new TextShaper(Path.Combine(Root, "fonts"), face => face));
-        var book = new PictureBook(Shelf, shaper);
+        var book = new PictureBook(Shelf, shaper, new LookAlikes());
         var folding = new Folding(book, Shelf);
         var ahead = new LayingAhead(folding, book);
         var live = Stage with { Kept = Stage.Kept with { Show = Stage.Show with { LiveEdits = true } } };

@@ -8,6 +8,7 @@ using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Tables;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Tests.Loop;
 
@@ -131,6 +132,68 @@ public sealed class RowsTests : FoldedShow
         Assert.Equal(name, Placeholders.Fill("{{ guests_sheet.name }}", Stage.Kept.Feeds));
     }
 
+    // What the audience writes waits for a tick; what is taken back, or written anew in its place, goes at once, and nothing brings it back.
+    [Fact]
+    public void Rule_37_what_the_audience_sent_waits_for_a_tick_and_goes_at_once_when_it_is_taken_back()
+    {
+        CardsFromRows();
+        Assert.Null(Edit(new EditFeed(Guests, new FeedEdit(Stage.Revision) { Audience = true })));
+        Assert.Contains("no row", Fold(new PressInput(new PressLight(new("none"), Names))).Refusal?.Title, StringComparison.Ordinal);
+        Assert.Equal("", Placeholders.Fill("{{ guests_sheet.name }}{% for row in guests_sheet.rows %}{{ row.name }}{% endfor %}", Stage.Kept.Feeds));
+        var keys = RowKeys.Fresh(Stage.Values[Guests].Tables[0], null);
+        Press(id => new PressTick(id, Guests, keys[1]));
+        Assert.Equal(["Pim"], Shown());
+        Press(id => new PressLight(id, Names));
+        After(2000);
+        Assert.Equal("Pim", OnAir("name"));
+        // Others come: nothing of it is seen.
+        Read("Odalys", "Pim", "Ilse", "Benedek");
+        Assert.Equal("Pim", OnAir("name"));
+
+        Press(id => new PressTick(id, Guests, keys[1], On: false));
+        Assert.False(Lit().Holds);
+        After(300);
+        Assert.Null(Stage.Air.Of(Names));
+        foreach (var back in new Func<CommandId, Press>[] { id => new PressBringBack(id, new("lower-left")), id => new PressTakeBack(id), id => new PressLightsBack(id) })
+        {
+            Fold(new PressInput(back(new CommandId($"back{++_backs}"))));
+            Assert.Null(Stage.Air.Of(Names));
+        }
+
+        Press(id => new PressTick(id, Guests));
+        Press(id => new PressLight(id, Names, new CardId(keys[1])));
+        After(2000);
+        // Written anew by whoever wrote it.
+        Read("Odalys", "Pim!", "Ilse", "Benedek");
+        Assert.False(Lit().Holds);
+    }
+
+    [Fact]
+    public void Rule_37_a_word_of_the_never_show_list_is_covered_or_holds_its_graphic_back_and_takes_it_off_the_air()
+    {
+        CardsFromRows();
+        Press(id => new PressLight(id, Names));
+        After(2000);
+        Assert.Null(Edit(new EditShow(new ShowEdit(Stage.Revision, NeverShow: new NeverShow([" ODALYS ", "odalys"])))));
+        Assert.Equal(["ODALYS"], Stage.Show.NeverShow.Words);
+        Assert.Equal(("••••••", true), (Said("name"), Lit().Holds));
+        Press(id => new PressLightsOut(id));
+        Press(id => new PressLightsBack(id));
+        Assert.Null(Edit(new EditShow(new ShowEdit(Stage.Revision, NeverShow: new NeverShow(["odalys"], NeverShowAct.HoldBack)))));
+        Assert.False(Lit().Holds);
+        After(300);
+        Assert.Null(Stage.Air.Of(Names));
+        Assert.Contains("never-show", Fold(new PressInput(new PressLight(new("again"), Names))).Refusal?.Title, StringComparison.Ordinal);
+        Press(id => new PressLight(id, Names, Stage.Kept.Chosen(Names)!.Value.Graphic.Cards[1].Id));
+        // It comes in by the feed, while it is lit.
+        Read("Odalys", "Pim and Odalys", "Ilse");
+        Assert.False(Stage.Air.Of(Names)?.Holds ?? false);
+    }
+
+    private static int _backs;
+
+    private string Said(string field) => Book.SaidNow(Shelf.Find(Stage.Show, Stage.Show.Graphic(Names)!.Template)!.Template, Stage.Kept.Contents[Lit().Content], Stage.Kept).Words[field];
+
     // Random edits of the table under a lit row: what viewers see is that row's words, and where those did not change it is the very same picture.
     [Fact]
     public void Whatever_becomes_of_the_table_a_lit_row_shows_its_own_words_and_never_flickers() =>
@@ -174,7 +237,7 @@ public sealed class RowsTests : FoldedShow
     public void A_reading_lays_out_only_what_it_touches()
     {
         var shaper = new CountingShaper(new Rendering.TextShaper(Path.Combine(Root, "fonts"), face => face));
-        var book = new PictureBook(Shelf, shaper);
+        var book = new PictureBook(Shelf, shaper, new Rendering.LookAlikes());
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "{{ guests_sheet.name }}"))))));
         Press(id => new PressLight(id, Names));
         Press(id => new PressLight(id, new("to-see")));

@@ -799,6 +799,7 @@ export interface components {
             alerts: components["schemas"]["WaitingView"][];
             asides: string[];
             hush?: null | components["schemas"]["HushView"];
+            watches: components["schemas"]["WatchView"][];
             waits: boolean;
         };
         AiringView: {
@@ -813,6 +814,7 @@ export interface components {
             stayEnds?: null | components["schemas"]["Instant"];
             stepsAt?: null | components["schemas"]["Instant"];
             edited: boolean;
+            gone: boolean;
         };
         AreaId: string;
         AssetId: string;
@@ -906,6 +908,12 @@ export interface components {
             id?: unknown;
         };
         CardId: string;
+        CardsFrom: {
+            feed: components["schemas"]["FeedId"];
+            words: {
+                [key: string]: string;
+            };
+        };
         Change: {
             k: string;
             epoch: string;
@@ -928,6 +936,64 @@ export interface components {
                 };
             };
         };
+        Cleaning: {
+            column: string;
+            steps: components["schemas"]["CleanStep"][];
+        };
+        CleanStep: components["schemas"]["CleanStepTags"] | components["schemas"]["CleanStepAddresses"] | components["schemas"]["CleanStepSpaces"] | components["schemas"]["CleanStepTrim"] | components["schemas"]["CleanStepUpper"] | components["schemas"]["CleanStepLower"] | components["schemas"]["CleanStepReplace"] | components["schemas"]["CleanStepCut"] | components["schemas"]["CleanStepFigures"] | components["schemas"]["CleanStepMoment"];
+        CleanStepAddresses: {
+            /** @enum {string} */
+            step: "addresses";
+        };
+        CleanStepCut: {
+            /** @enum {string} */
+            step: "cut";
+            /** Format: int32 */
+            most: number;
+            /** @default false */
+            atWord: boolean;
+        };
+        CleanStepFigures: {
+            /** @enum {string} */
+            step: "figures";
+            locale: string;
+            /** Format: int32 */
+            places?: null | number;
+        };
+        CleanStepLower: {
+            /** @enum {string} */
+            step: "lower";
+        };
+        CleanStepMoment: {
+            /** @enum {string} */
+            step: "moment";
+            pattern: string;
+            locale?: null | string;
+            zone?: null | string;
+        };
+        CleanStepReplace: {
+            /** @enum {string} */
+            step: "replace";
+            what: string;
+            /** @default  */
+            by: string;
+        };
+        CleanStepSpaces: {
+            /** @enum {string} */
+            step: "spaces";
+        };
+        CleanStepTags: {
+            /** @enum {string} */
+            step: "tags";
+        };
+        CleanStepTrim: {
+            /** @enum {string} */
+            step: "trim";
+        };
+        CleanStepUpper: {
+            /** @enum {string} */
+            step: "upper";
+        };
         Colour: string;
         /** @enum {unknown} */
         ColumnKind: "text" | "number" | "instant" | "picture" | "truth";
@@ -941,6 +1007,19 @@ export interface components {
             at: components["schemas"]["Instant"];
         };
         CommandId: string;
+        /** @enum {unknown} */
+        Comparison: "equals" | "differs" | "contains" | "lacks" | "above" | "atLeast" | "below" | "atMost" | "filled" | "empty";
+        Condition: {
+            feed: string;
+            test?: null | {
+                column: string;
+                /** @enum {unknown} */
+                is: "equals" | "differs" | "contains" | "lacks" | "above" | "atLeast" | "below" | "atMost" | "filled" | "empty";
+                value?: null | string;
+            };
+            on?: number;
+            off?: number;
+        };
         /** @enum {unknown} */
         Corner: "square" | "rounded" | "cut" | "slant";
         CountKeys: {
@@ -1108,6 +1187,13 @@ export interface components {
             /** @default false */
             private: boolean;
             staleAfter?: number;
+            keyColumn?: null | string;
+            view: components["schemas"]["TableView"];
+            cleaning: components["schemas"]["Cleaning"][];
+            audience: boolean;
+            row?: null | components["schemas"]["RowRule"];
+            nextKey?: null | string;
+            backKey?: null | string;
         };
         FeedEdit: {
             /** Format: int64 */
@@ -1121,6 +1207,13 @@ export interface components {
             paused?: null | boolean;
             private?: null | boolean;
             staleAfter?: components["schemas"]["MaybeOfDuration"];
+            keyColumn?: components["schemas"]["MaybeOfstring"];
+            audience?: null | boolean;
+            view?: null | components["schemas"]["TableView"];
+            cleaning?: null | components["schemas"]["Cleaning"][];
+            row?: null | components["schemas"]["RowRule"];
+            nextKey?: components["schemas"]["MaybeOfstring"];
+            backKey?: components["schemas"]["MaybeOfstring"];
         };
         /** @enum {unknown} */
         FeedHealth: "waiting" | "loading" | "fresh" | "stale" | "failing" | "paused";
@@ -1134,6 +1227,7 @@ export interface components {
         FeedShape: {
             id: components["schemas"]["FeedId"];
             tables: components["schemas"]["TableShape"][];
+            columns: string[];
         };
         FeedView: {
             id: components["schemas"]["FeedId"];
@@ -1144,6 +1238,9 @@ export interface components {
             trouble?: null | string;
             note?: null | string;
             tables: components["schemas"]["TableSize"][];
+            stand?: null | components["schemas"]["StandView"];
+            /** Format: int32 */
+            waiting: number;
         };
         Field: {
             name: string;
@@ -1227,7 +1324,9 @@ export interface components {
             attention?: components["schemas"]["MaybeOfAttention"];
             sound?: components["schemas"]["MaybeOfSound"];
             whenStale?: components["schemas"]["MaybeOfWhenStale"];
+            while?: components["schemas"]["MaybeOfCondition"];
             nextKey?: components["schemas"]["MaybeOfstring"];
+            cardsFrom?: components["schemas"]["MaybeOfFeedId"];
         };
         GraphicId: string;
         GraphicView: {
@@ -1259,6 +1358,8 @@ export interface components {
                 [key: string]: components["schemas"]["CountKeys"];
             };
             whenStale?: null | components["schemas"]["WhenStale"];
+            while?: null | components["schemas"]["Condition"];
+            cardsFrom?: null | components["schemas"]["CardsFrom"];
         };
         HeadView: {
             name: string;
@@ -1267,6 +1368,7 @@ export interface components {
             liveEdits: boolean;
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
+            neverShow: components["schemas"]["NeverShow"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -1420,6 +1522,17 @@ export interface components {
             kind: "bounce" | "sheen" | "pulse";
             every: number;
         };
+        MaybeOfCondition: null | {
+            feed: string;
+            test?: null | {
+                column: string;
+                /** @enum {unknown} */
+                is: "equals" | "differs" | "contains" | "lacks" | "above" | "atLeast" | "below" | "atMost" | "filled" | "empty";
+                value?: null | string;
+            };
+            on?: number;
+            off?: number;
+        };
         MaybeOfCueId: null | string;
         MaybeOfCycle: null | {
             /** @enum {unknown} */
@@ -1428,6 +1541,7 @@ export interface components {
             cards: string[];
         };
         MaybeOfDuration: null | number;
+        MaybeOfFeedId: null | string;
         MaybeOfFollow: null | {
             graphic: string;
             delay: number;
@@ -1466,6 +1580,15 @@ export interface components {
         };
         /** @enum {unknown} */
         MovePath: "arrive" | "leave" | "hold" | "once";
+        NeverShow: {
+            words: string[];
+            act: components["schemas"]["NeverShowAct"];
+        };
+        /**
+         * @default mask
+         * @enum {unknown}
+         */
+        NeverShowAct: "mask" | "holdBack";
         NewBrand: {
             ready?: null | string;
             copyOf?: null | string;
@@ -1687,7 +1810,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -1803,6 +1926,15 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressLetRow: {
+            /** @enum {string} */
+            verb: "letRow";
+            feed: components["schemas"]["FeedId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PressPressLetThemCome: {
             /** @enum {string} */
             verb: "letThemCome";
@@ -1860,6 +1992,21 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressRow: {
+            /** @enum {string} */
+            verb: "row";
+            feed: components["schemas"]["FeedId"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            by: number;
+            row?: null | string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PressPressStep: {
             /** @enum {string} */
             verb: "step";
@@ -1887,6 +2034,18 @@ export interface components {
         PressPressTakeBack: {
             /** @enum {string} */
             verb: "takeBack";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressTick: {
+            /** @enum {string} */
+            verb: "tick";
+            feed: components["schemas"]["FeedId"];
+            row?: null | string;
+            /** @default true */
+            on: boolean;
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2032,6 +2191,17 @@ export interface components {
             id?: null | string;
             isKept: boolean;
         };
+        RowRule: {
+            kind: components["schemas"]["RowRuleKind"];
+            /** Format: int32 */
+            number?: null | number;
+            test?: null | components["schemas"]["RowTest"];
+            every?: number;
+            /** @default false */
+            once: boolean;
+        };
+        /** @enum {unknown} */
+        RowRuleKind: "first" | "last" | "newest" | "number" | "where" | "turns";
         RowsView: {
             shape: components["schemas"]["TableShape"];
             /** Format: int32 */
@@ -2039,6 +2209,14 @@ export interface components {
             /** Format: int32 */
             count: number;
             rows: string[][];
+            keys: string[];
+            ticked: string[];
+        };
+        RowTest: {
+            column: string;
+            /** @enum {unknown} */
+            is: "equals" | "differs" | "contains" | "lacks" | "above" | "atLeast" | "below" | "atMost" | "filled" | "empty";
+            value?: null | string;
         };
         SavedFinish: {
             id: components["schemas"]["FinishId"];
@@ -2111,6 +2289,7 @@ export interface components {
             canvas?: null | components["schemas"]["CanvasWish"];
             seatOrder?: null | unknown[];
             loudness?: null | components["schemas"]["Loudness"];
+            neverShow?: null | components["schemas"]["NeverShow"];
         };
         ShowNews: {
             /** Format: int64 */
@@ -2151,6 +2330,7 @@ export interface components {
             liveEdits: boolean;
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
+            neverShow: components["schemas"]["NeverShow"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -2207,6 +2387,12 @@ export interface components {
             graphic?: string;
             cue?: string;
         };
+        StandView: {
+            /** Format: int32 */
+            at: number;
+            isHeld: boolean;
+            turnsAt?: null | components["schemas"]["Instant"];
+        };
         StarterSet: {
             id: string;
             name: string;
@@ -2224,6 +2410,12 @@ export interface components {
             untouched: boolean;
             fits: components["schemas"]["TextFit"][];
             outside: boolean;
+            /**
+             * Format: int32
+             * @default 0
+             */
+            covered: number;
+            barred?: null | string;
         };
         TableShape: {
             name: string;
@@ -2234,7 +2426,18 @@ export interface components {
             /** Format: int32 */
             rows: number;
             /** Format: int32 */
+            all: number;
+            /** Format: int32 */
             columns: number;
+        };
+        TableView: {
+            only: components["schemas"]["RowTest"][];
+            sortBy?: null | string;
+            /** @default false */
+            descending: boolean;
+            /** Format: int32 */
+            most?: null | number;
+            countBy?: null | string;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -2438,6 +2641,12 @@ export interface components {
         WaitingView: {
             graphic: components["schemas"]["GraphicId"];
             since: components["schemas"]["Instant"];
+        };
+        WatchView: {
+            graphic: components["schemas"]["GraphicId"];
+            holds: boolean;
+            at?: null | components["schemas"]["Instant"];
+            isSpent: boolean;
         };
         WearWish: {
             name: string;

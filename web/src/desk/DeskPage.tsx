@@ -19,7 +19,7 @@ import { QuickWords } from './QuickWords';
 import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
-import { Timers } from './Timers';
+import { TimersAndRows } from './TimersAndRows';
 
 /** The page used during the show. */
 export function DeskPage() {
@@ -84,7 +84,7 @@ export function DeskPage() {
         </div>
         <SeatMap />
         <Cues />
-        <Timers />
+        <TimersAndRows />
         <Strip />
       </section>
       <aside

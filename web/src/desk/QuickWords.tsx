@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { Lock } from 'lucide-react';
 import { useRef, useState, type KeyboardEvent } from 'react';
+import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { usePicture } from '../monitor/usePicture';
 import { airingOf, isLit, press } from '../show/air';
@@ -103,8 +104,9 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
       )}
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
         {graphic.cards.length > 1 && <CardPick graphic={graphic} />}
+        {graphic.cardsFrom && <FromRows graphic={graphic} />}
         {template?.fields
-          .filter((field) => field.kind !== 'picture')
+          .filter((field) => field.kind !== 'picture' && (!graphic.cardsFrom || isStepped(field, card, lit)))
           // What is counted comes first: it is stepped in a hurry.
           .sort((one, other) => Number(other.start != null) - Number(one.start != null))
           .map((field) => (
@@ -156,6 +158,20 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
         </span>
       </div>
     </section>
+  );
+}
+
+/** Where cards are rows, their words are changed where they come from. */
+function FromRows({ graphic }: { graphic: Graphic }) {
+  const feed = useShow(({ feeds }) => feeds.find((one) => one.id === graphic.cardsFrom?.feed));
+  return (
+    <p className="text-quiet">
+      Each row of{' '}
+      <Link to={`/feeds/${graphic.cardsFrom!.feed}`} className="text-cool hover:underline">
+        {feed?.name ?? 'a feed that is gone'}
+      </Link>{' '}
+      is a card. Its words are changed there.
+    </p>
   );
 }
 

@@ -22,7 +22,7 @@ const awayWords = { aside: 'Moved aside, will return', hush: 'waits for the end 
 
 /** One graphic's switch: it glows while the graphic is on air. */
 export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
-  const { airing, view, timer, comes, waits, repeats, away, uncarried } = useFacts(graphic.id);
+  const { airing, view, watched, timer, comes, waits, repeats, away, uncarried } = useFacts(graphic.id);
   const template = useShow((show) => show.templates.find((one) => one.id === graphic.template));
   const follower = useShow((show) => show.graphics.find((one) => one.id === graphic.then?.graphic)?.name);
   const standby = useIsStandby(graphic.id);
@@ -74,6 +74,12 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
                 <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ Outside the frame: viewers miss it · </b>
               )}
               {airing?.phase === 'waiting' && <b className="font-semibold">waits for its seat · </b>}
+              {airing?.gone && lit && <b className="font-semibold">its row is gone from the feed, and it stays · </b>}
+              {view?.barred && (
+                <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ held back: {view.barred} · </b>
+              )}
+              {view && view.covered > 0 && !view.barred && <b className="font-semibold">a word is covered · </b>}
+              {watched && !lit && <b className="font-semibold">{watched} · </b>}
               {away && !lit && <b className="font-semibold">{awayWords[away]} · </b>}
               {comes !== undefined && !lit && (waits ? 'waits · ' : <Countdown words="comes in" at={comes} />)}
               {lit && airing?.stayEnds != null && <Countdown words="leaves in" at={airing.stayEnds} />}
@@ -185,12 +191,20 @@ function useFacts(graphic: string) {
     const view = live.switches.get(graphic);
     const repeat = repeats.find((one) => one.graphic === graphic);
     const isOf = (one: { graphic: string }) => one.graphic === graphic;
+    const watch = live.ahead.watches.find((one) => isOf(one) && one.holds);
     return {
       airing: airingOf(live, graphic),
       view,
       timer: view?.timer ? live.timers.get(view.timer)?.program : undefined,
       /** When it comes by itself; undefined = it does not. */
-      comes: (followers.find(isOf) ?? repeat)?.at,
+      comes: (followers.find(isOf) ?? repeat ?? watch)?.at ?? undefined,
+      /** Why what is lit while a feed says so is dark; undefined = it does not say so, or is about to come. */
+      watched:
+        watch && watch.at == null
+          ? watch.isSpent
+            ? 'dark by hand until its feed says otherwise'
+            : 'waits for its turn'
+          : undefined,
       /** Whether what comes by itself waits since lights out. */
       waits,
       /** Whether its *every* is switched on. */

@@ -7,18 +7,18 @@ import { TimerFigures } from '../show/TimerFigures';
 import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 
-/** How many timers stand side by side under the cues. */
-const most = 3;
-
-/** The timers under the cues. Where there are more than have room, those that run are there, and all of them in a drawer. */
-export function Timers() {
+/**
+ * The timers under the cues. Where there are more than have room, those that run are there, and all of them in a drawer.
+ * @param props.most how many stand side by side
+ */
+export function Timers({ most }: { most: number }) {
   const show = useShow();
   const states = useLive(({ timers }) => timers);
   if (show.timers.length === 0) return null;
   const runs = (timer: Timer) => states.get(timer.id)?.running ?? false;
   const first = [...show.timers].sort((one, other) => Number(runs(other)) - Number(runs(one))).slice(0, most);
   return (
-    <section aria-label="Timers" className="flex min-w-0 gap-1.5">
+    <section aria-label="Timers" className="flex min-w-0 gap-1.5" style={{ flexGrow: most }}>
       {show.timers
         .filter((timer) => first.includes(timer))
         .map((timer) => (

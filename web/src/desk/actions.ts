@@ -1,3 +1,4 @@
+import type { Schemas } from '../api/client';
 import { live } from '../live/live';
 import { airingOf, isLit, press } from '../show/air';
 import { altKey, ctrlKey, givenKey, register, shiftKey, type Action, type ActionKey } from '../show/actions';
@@ -42,9 +43,41 @@ register(() => {
         },
       ];
     }),
+    ...show.feeds.flatMap(rowsOf),
     ...waysOfWorking(),
   ];
 });
+
+/** The rows of a feed, stepped by hand. */
+function rowsOf(feed: Schemas['Feed']): Action[] {
+  const state = live.getState().feeds.get(feed.id);
+  const several = (): boolean => (state?.tables[0]?.rows ?? 0) > 1;
+  return [
+    {
+      id: `row/${feed.id}/next`,
+      name: `Next row of ${feed.name}`,
+      group: 'On air',
+      key: givenKey(feed.nextKey),
+      when: several,
+      run: (how) => void press('row', { feed: feed.id, by: 1, how }),
+    },
+    {
+      id: `row/${feed.id}/back`,
+      name: `Row before, of ${feed.name}`,
+      group: 'On air',
+      key: givenKey(feed.backKey),
+      when: several,
+      run: (how) => void press('row', { feed: feed.id, by: -1, how }),
+    },
+    {
+      id: `row/${feed.id}/let`,
+      name: `Let the row of ${feed.name} go by itself`,
+      group: 'On air',
+      when: () => state?.stand?.isHeld ?? false,
+      run: (how) => void press('letRow', { feed: feed.id, how }),
+    },
+  ];
+}
 
 interface Lighting {
   graphic: string;

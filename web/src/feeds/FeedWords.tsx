@@ -3,48 +3,61 @@ import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
-import { ShownBy, usersOf } from '../show/ShownBy';
-import { takesFrom } from '../show/feedWords';
-import { useShow } from '../show/show';
+import { ShownBy } from '../show/ShownBy';
+import { edits } from '../show/edits';
+import { useShow, type Graphic } from '../show/show';
 import { WhenStale } from '../show/WhenStale';
 import { Choose } from '../ui/Choose';
+import { Tick } from '../ui/Tick';
 import { toast } from '../ui/toast';
+import { Fields } from './Fields';
 
 interface Props {
-  feed: string;
+  feed: Schemas['Feed'];
   table: Schemas['TableShape'] | undefined;
   /** How many it has. */
   rows: number;
+  /** The graphics that have its words already. */
+  users: readonly Graphic[];
+  /** The one whose fields are seen; undefined = none yet. */
+  graphic: Graphic | undefined;
+  onGraphic(id: string): void;
 }
 
-/** How its words come into graphics: what to type for each column, and the graphics that have it already. */
-export function FeedWords({ feed, table, rows }: Props) {
-  const show = useShow();
+/** How its words come into graphics: columns are dropped on fields, rows become cards, or placeholders are typed. */
+export function FeedWords({ feed, table, rows, users, graphic: shown, onGraphic }: Props) {
+  const graphics = useShow((show) => show.graphics);
+  const isFirst = table?.columns[0]?.word.split(/[.[]/).length === 2;
   // Other tables of a source are called by their names.
-  const first = rows > 1 && table?.columns[0]?.word.split(/[.[]/).length === 2 ? table.columns[0] : undefined;
-  const users = usersOf(show, (words) => takesFrom(feed, words));
-  const [chosen, setChosen] = useState('');
-  const shown = users.find(({ id }) => id === chosen) ?? users[0];
+  const first = rows > 1 && isFirst ? table.columns[0] : undefined;
+  const others = graphics.filter((one) => !users.includes(one));
   return (
     <section
       aria-label="In the graphics"
       className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-x-hidden overflow-y-auto"
     >
+      <Choose
+        label="Which graphic"
+        value={shown?.id ?? ''}
+        choices={[
+          ...(shown ? [] : [['', 'choose a graphic to fill …'] as const]),
+          ...users.map(({ id, name }) => [id, name] as const),
+          ...others.map(({ id, name }) => [id, `${name} (nothing of it yet)`] as const),
+        ]}
+        onChoose={onGraphic}
+      />
       {shown && (
         <>
-          {users.length > 1 && (
-            <Choose
-              label="Which graphic"
-              value={shown.id}
-              choices={users.map(({ id, name }) => [id, name] as const)}
-              onChoose={setChosen}
-            />
-          )}
           <Shown graphic={shown.id} name={shown.name} />
+          {isFirst && <RowsAsCards graphic={shown} feed={feed} />}
+          <Fields graphic={shown} feed={feed} shape={table} />
+          <p className="text-[11.5px] text-quiet">Drag a column onto a field, or choose it there.</p>
         </>
       )}
-      <ShownBy users={users} />
-      {shown && <WhenStale key={shown.id} label="If the feed goes stale, it will" graphic={shown} />}
+      {users.length > 0 && <ShownBy users={users} />}
+      {shown && users.includes(shown) && (
+        <WhenStale key={shown.id} label="If the feed goes stale, it will" graphic={shown} />
+      )}
       <div className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
         <h3 className="text-quiet">Put it into any words with</h3>
         <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
@@ -57,8 +70,8 @@ export function FeedWords({ feed, table, rows }: Props) {
         {!table && <p className="text-faint">What to type is told as soon as something has come in.</p>}
         {first && (
           <p className="text-[11.5px] text-quiet">
-            These are the first row. The second:{' '}
-            <code className="text-cool">{`{{ ${feed}.rows[1]${first.word.slice(feed.length)} }}`}</code>
+            These are the row that it stands on. The second:{' '}
+            <code className="text-cool">{`{{ ${feed.id}.rows[1]${first.word.slice(feed.id.length)} }}`}</code>
           </p>
         )}
       </div>
@@ -66,10 +79,23 @@ export function FeedWords({ feed, table, rows }: Props) {
   );
 }
 
+/** Whether each row is a card of the graphic. */
+function RowsAsCards({ graphic, feed }: { graphic: Graphic; feed: Schemas['Feed'] }) {
+  const from = graphic.cardsFrom?.feed;
+  return (
+    <Tick
+      checked={from === feed.id}
+      onChange={(checked) => void edits.graphic(graphic.id, { cardsFrom: checked ? feed.id : null })}
+    >
+      Each row is a card{from != null && from !== feed.id && ', in place of another feed’s'}
+    </Tick>
+  );
+}
+
 function Shown({ graphic, name }: { graphic: string; name: string }) {
   const { data } = usePicture(graphic);
   return (
-    <div className="overflow-hidden rounded-lg">
+    <div className="min-h-fit overflow-hidden rounded-lg">
       <PictureView close picture={data} label={`${name}, with the words of now`} />
     </div>
   );

@@ -9,6 +9,7 @@ import { isTyping } from '../ui/isTyping';
 import { Empty, Page } from '../ui/Page';
 import { AddFeed } from './AddFeed';
 import { FeedList } from './FeedList';
+import { NeverShowList } from './NeverShowList';
 import { OneFeed } from './OneFeed';
 import { addressIn, placeOf } from './dropped';
 
@@ -52,6 +53,7 @@ export function FeedsPage() {
       actions={
         <>
           <UndoButtons />
+          <NeverShowList />
           <Button kind="cool" onClick={() => setAdding('')}>
             <Plus aria-hidden size={16} /> Add a feed
           </Button>

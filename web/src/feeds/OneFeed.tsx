@@ -11,9 +11,8 @@ import { ageText, clockLength, clockText } from '../show/format';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 import { mayEmpty, usersOf } from '../show/ShownBy';
-import { useShow } from '../show/show';
+import { templateOf, useShow } from '../show/show';
 import { Button } from '../ui/Button';
-import { Segmented } from '../ui/Segmented';
 import { CameIn } from './CameIn';
 import { Consent } from './Consent';
 import { FeedForm } from './FeedForm';
@@ -23,10 +22,11 @@ import { FeedWords } from './FeedWords';
 import { healthNames, isTrouble } from './health';
 import { HowToPush } from './HowToPush';
 import { ReadBars } from './ReadBars';
-import { RowsTable } from './RowsTable';
+import { Binding } from './Binding';
+import { bind } from './Fields';
+import { TheTable } from './TheTable';
 import { useLook } from './useLook';
 import { useReads } from './useReads';
-import { useRows } from './useRows';
 import { isWeb, pushed } from './way';
 
 /** One feed: what came in, the table that it makes, and its words in the graphics. */
@@ -41,10 +41,17 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   const lately = useReads(feed.id, state?.readAt);
   const table = Math.min(chosen, Math.max(0, (shape?.tables.length ?? 0) - 1));
   const tried = sample === null ? undefined : look.looked;
-  const shown = tried ? tried.tables[0]?.shape : shape?.tables[table];
+
+  const users = usersOf(show, (words) => takesFrom(feed.id, words));
+  const [graphicId, setGraphicId] = useState('');
+  const graphic = show.graphics.find(({ id }) => id === graphicId) ?? users[0];
+  const drop = (name: string, field: string): void => {
+    const column = shape?.tables[table]?.columns.find((one) => one.name === name);
+    const template = graphic && templateOf(show, graphic);
+    if (graphic && template && column) void bind(graphic, template, feed, column, field);
+  };
 
   const remove = async (): Promise<void> => {
-    const users = usersOf(show, (words) => takesFrom(feed.id, words));
     if ((await mayEmpty(users)) && (await edits.deleteFeed(feed.id)))
       tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
   };
@@ -126,57 +133,25 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
         {state ? <Health feed={feed} state={state} shape={shape?.tables[table]} /> : <span />}
         <ReadBars reads={lately?.reads ?? []} />
       </div>
-      <div className="grid min-h-0 grid-cols-[minmax(150px,0.8fr)_minmax(0,2.2fr)_minmax(220px,1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
-        <CameIn came={lately?.cameIn} sample={sample} onSample={setSample} />
-        <section
-          aria-label="The table"
-          className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3"
-        >
-          <div className="flex items-center justify-between gap-2">
-            <h2 className="font-semibold">{tried ? 'The table that it would make' : 'The table'}</h2>
-            {!tried && (shape?.tables.length ?? 0) > 1 && (
-              <Segmented
-                label="Which table"
-                value={String(table)}
-                choices={shape!.tables.map(({ name }, at) => ({ value: String(at), words: name || 'first' }))}
-                onChoose={(next) => setChosen(Number(next))}
-              />
-            )}
+      <Binding onDrop={drop}>
+        <div className="grid min-h-0 grid-cols-[minmax(130px,0.6fr)_minmax(0,2fr)_minmax(250px,1.1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
+          <CameIn came={lately?.cameIn} sample={sample} onSample={setSample} />
+          <TheTable feed={feed} state={state} shape={shape} table={table} onTable={setChosen} tried={tried} />
+          <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3">
+            <h2 className="font-semibold">In the graphics</h2>
+            <FeedWords
+              feed={feed}
+              table={shape?.tables[table]}
+              rows={state?.tables[table]?.rows ?? 0}
+              users={users}
+              graphic={graphic}
+              onGraphic={setGraphicId}
+            />
           </div>
-          {tried ? (
-            <Tried looked={tried} />
-          ) : shown && state ? (
-            <Rows key={`${feed.id}/${table}`} feed={feed.id} table={table} state={state} shape={shown} />
-          ) : (
-            <p className="text-faint">Nothing has come in yet.</p>
-          )}
-        </section>
-        <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3">
-          <h2 className="font-semibold">In the graphics</h2>
-          <FeedWords feed={feed.id} table={shape?.tables[table]} rows={state?.tables[table]?.rows ?? 0} />
         </div>
-      </div>
+      </Binding>
     </div>
   );
-}
-
-interface RowsProps {
-  feed: string;
-  table: number;
-  state: Schemas['FeedView'];
-  shape: Schemas['TableShape'];
-}
-
-function Rows({ feed, table, state, shape }: RowsProps) {
-  const count = state.tables[table]?.rows ?? 0;
-  const { row, isNew, onSeen } = useRows(feed, table, state.changedAt, count);
-  return <RowsTable shape={shape} count={count} row={row} isNew={isNew} onSeen={onSeen} />;
-}
-
-function Tried({ looked }: { looked: Schemas['LookedAt'] }) {
-  const first = looked.tables[0];
-  if (!first) return <p className="text-orchid">{looked.trouble}</p>;
-  return <RowsTable shape={first.shape} count={first.rows.length} row={(at) => first.rows[at] ?? null} />;
 }
 
 interface HealthProps {
@@ -191,7 +166,7 @@ function Health({ feed, state, shape }: HealthProps) {
   const size = state.tables.find((one) => one.name === shape?.name);
   const facts = [
     size &&
-      `${size.rows.toLocaleString()} ${size.rows === 1 ? 'row' : 'rows'}, ${size.columns} ${size.columns === 1 ? 'column' : 'columns'}`,
+      `${size.rows === size.all ? '' : `${size.rows.toLocaleString()} of `}${size.all.toLocaleString()} ${size.all === 1 ? 'row' : 'rows'}, ${size.columns} ${size.columns === 1 ? 'column' : 'columns'}`,
     state.readAt != null && `${feed.path === pushed ? 'sent' : 'read'} ${ageText(now - state.readAt)}`,
     state.changedAt != null && `changed ${ageText(now - state.changedAt)}`,
   ].filter(Boolean);

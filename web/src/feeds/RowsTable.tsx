@@ -1,6 +1,6 @@
 import { useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
-import { useRef } from 'react';
+import { useRef, type ReactNode } from 'react';
 import type { Schemas } from '../api/client';
 import { columnKindNames } from './kinds';
 
@@ -11,6 +11,10 @@ interface Props {
   row(at: number): readonly string[] | null;
   /** Whether a row is new since the last change. */
   isNew?(row: number): boolean;
+  /** The row that the feed stands on; left out: none. */
+  stands?: number;
+  /** What a column's head is; left out: its name and kind. */
+  head?(column: Schemas['ColumnShape']): ReactNode;
   /** Told which rows are in sight. */
   onSeen?(first: number, last: number): void;
 }
@@ -21,7 +25,7 @@ const looked = 40;
 const [narrowest, widest] = [7, 34];
 
 /** Rows of a table, of which those in sight are drawn. */
-export function RowsTable({ shape, count, row, isNew, onSeen }: Props) {
+export function RowsTable({ shape, count, row, isNew, stands, head, onSeen }: Props) {
   const frame = useRef<HTMLDivElement>(null);
   // eslint-disable-next-line react-hooks/incompatible-library -- its own way of telling what is in sight
   const rows = useVirtualizer({
@@ -58,9 +62,13 @@ export function RowsTable({ shape, count, row, isNew, onSeen }: Props) {
             row
           </span>
           {shape.columns.map((column) => (
-            <span key={column.name} role="columnheader" className="grid px-2 py-1.5 leading-tight">
-              <b className="truncate font-semibold">{column.name}</b>
-              <span className="text-[11px] text-quiet">{columnKindNames[column.kind]}</span>
+            <span key={column.name} role="columnheader" className="grid">
+              {head?.(column) ?? (
+                <span className="grid px-2 py-1.5 leading-tight">
+                  <b className="truncate font-semibold">{column.name}</b>
+                  <span className="text-[11px] text-quiet">{columnKindNames[column.kind]}</span>
+                </span>
+              )}
             </span>
           ))}
         </div>
@@ -73,7 +81,12 @@ export function RowsTable({ shape, count, row, isNew, onSeen }: Props) {
                 role="row"
                 aria-rowindex={index + 2}
                 style={{ ...columns, height: rowHeight, transform: `translateY(${start}px)` }}
-                className="absolute inset-x-0 grid items-center border-b border-line/40"
+                aria-current={index === stands || undefined}
+                className={clsx(
+                  'absolute inset-x-0 grid items-center border-b border-line/40',
+                  // The lamp's edge.
+                  index === stands && 'bg-[#ffb34714] shadow-[inset_3px_0_0_var(--color-lamp)]',
+                )}
               >
                 <span role="rowheader" className="px-2 text-[11px] text-faint tabular-nums">
                   {index + 1}

@@ -7,13 +7,19 @@ import type { Schemas } from '../api/client';
 const page = 200;
 
 /** The rows of a feed's table, fetched as they come in sight. */
-export function useRows(feed: string, table: number, changedAt: number | null | undefined, count: number) {
+export function useRows(
+  { id: feed, view, cleaning }: Schemas['Feed'],
+  table: number,
+  changedAt: number | null | undefined,
+  count: number,
+) {
   const known = useQueryClient();
   const [seen, setSeen] = useState({ first: 0, last: 0 });
   const [from, to] = [Math.floor(seen.first / page), Math.floor(Math.min(seen.last, Math.max(0, count - 1)) / page)];
   const pages = useQueries({
     queries: Array.from({ length: Math.max(0, to - from + 1) }, (_, at) => from + at).map((at) => ({
-      queryKey: ['rows', feed, table, at, changedAt],
+      // Other rows of the same table are nothing new.
+      queryKey: ['rows', feed, table, at, view, cleaning, changedAt],
       queryFn: () =>
         answered(
           client.GET('/api/feeds/{id}/rows', {
@@ -27,7 +33,7 @@ export function useRows(feed: string, table: number, changedAt: number | null | 
       gcTime: 60_000,
     })),
   });
-  const before = pages.map((_, at) => wordsBefore(known, ['rows', feed, table, from + at], changedAt));
+  const before = pages.map((_, at) => wordsBefore(known, ['rows', feed, table, from + at, view, cleaning], changedAt));
   const row = (at: number): readonly string[] | null => {
     const rows = pages[Math.floor(at / page) - from]?.data;
     return rows?.rows[at - rows.from] ?? null;

@@ -1,13 +1,14 @@
 import { defaultRangeExtractor, useVirtualizer } from '@tanstack/react-virtual';
 import clsx from 'clsx';
-import { ChevronUp, Copy, Plus, Table2, Trash2 } from 'lucide-react';
+import { ChevronUp, Copy, PenLine, Plus, Table2, Trash2 } from 'lucide-react';
 import { useEffect, useRef } from 'react';
 import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
-import type { Card, Graphic } from '../show/show';
+import { useShow, type Card, type Graphic } from '../show/show';
 import { litIn } from '../show/air';
+import { edits } from '../show/edits';
 import { Button } from '../ui/Button';
 import { Ordered, useDragged, useOrdered } from '../ui/Ordered';
 import { cardEdits } from './cardEdits';
@@ -24,6 +25,7 @@ interface Props {
 /** The cards of a graphic, each as it would look. The one that is up is lit next. */
 export function CardStrip({ graphic, chosen, onChoose }: Props) {
   const cards = cardEdits(graphic.id);
+  const from = useShow(({ feeds }) => feeds.find((feed) => feed.id === graphic.cardsFrom?.feed)?.name);
   const scroller = useRef<HTMLDivElement>(null);
   const { setDragged, withDragged } = useDragged();
   const at = graphic.cards.findIndex((card) => card.id === chosen.id);
@@ -44,6 +46,7 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
     if (by === 0) return;
     event.preventDefault();
     const next = graphic.cards[at + by];
+    if (event.altKey && graphic.cardsFrom) return;
     if (event.altKey) void cards.move(chosen.id, at + by);
     else if (next) onChoose(next.id);
   };
@@ -53,30 +56,51 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
       <div className="flex flex-wrap items-center gap-1.5">
         <h2 className="mr-2 font-semibold">
           {graphic.cards.length === 1 ? '1 card' : `${graphic.cards.length} cards`}
+          {from && <span className="font-normal text-quiet"> from the rows of {from}</span>}
         </h2>
-        <Button onClick={() => void cards.add()}>
-          <Plus aria-hidden size={15} /> New card
-        </Button>
-        <Button kind="bare" onClick={() => void cards.duplicate(chosen.id)}>
-          <Copy aria-hidden size={14} /> Duplicate
-        </Button>
+        {!graphic.cardsFrom && (
+          <>
+            <Button onClick={() => void cards.add()}>
+              <Plus aria-hidden size={15} /> New card
+            </Button>
+            <Button kind="bare" onClick={() => void cards.duplicate(chosen.id)}>
+              <Copy aria-hidden size={14} /> Duplicate
+            </Button>
+          </>
+        )}
         <Button kind="bare" disabled={chosen.id === graphic.up} onClick={() => void cards.putUp(chosen.id)}>
           <ChevronUp aria-hidden size={15} /> Use this card
         </Button>
-        <Button
-          kind="bare"
-          aria-label="Delete this card"
-          disabled={graphic.cards.length === 1}
-          onClick={() => void cards.remove([chosen.id])}
-        >
-          <Trash2 aria-hidden size={14} />
-        </Button>
-        <Link
-          to={`/graphics/${graphic.id}/cards`}
-          className="ml-auto inline-flex min-h-9 items-center gap-2 rounded-[10px] bg-ridge px-3 font-semibold hover:bg-line"
-        >
-          <Table2 aria-hidden size={15} /> As a table
-        </Link>
+        {graphic.cardsFrom ? (
+          <>
+            <Button kind="bare" onClick={() => void edits.graphic(graphic.id, { cardsFrom: null })}>
+              <PenLine aria-hidden size={14} /> Write cards by hand
+            </Button>
+            <Link
+              to={`/feeds/${graphic.cardsFrom.feed}`}
+              className="ml-auto inline-flex min-h-9 items-center gap-2 rounded-[10px] bg-ridge px-3 font-semibold hover:bg-line"
+            >
+              <Table2 aria-hidden size={15} /> To its rows
+            </Link>
+          </>
+        ) : (
+          <>
+            <Button
+              kind="bare"
+              aria-label="Delete this card"
+              disabled={graphic.cards.length === 1}
+              onClick={() => void cards.remove([chosen.id])}
+            >
+              <Trash2 aria-hidden size={14} />
+            </Button>
+            <Link
+              to={`/graphics/${graphic.id}/cards`}
+              className="ml-auto inline-flex min-h-9 items-center gap-2 rounded-[10px] bg-ridge px-3 font-semibold hover:bg-line"
+            >
+              <Table2 aria-hidden size={15} /> As a table
+            </Link>
+          </>
+        )}
       </div>
       <div
         ref={scroller}
@@ -93,7 +117,8 @@ export function CardStrip({ graphic, chosen, onChoose }: Props) {
           direction="across"
           nameOf={(id) => `card ${graphic.cards.findIndex((card) => card.id === id) + 1}`}
           onDrag={setDragged}
-          onMove={(id, to) => void cards.move(id, to)}
+          // Rows stand where their source, or its order, has them.
+          onMove={(id, to) => !graphic.cardsFrom && void cards.move(id, to)}
         >
           <div className="relative" style={{ width: strip.getTotalSize(), height: 122 }}>
             {strip.getVirtualItems().map((item) => {

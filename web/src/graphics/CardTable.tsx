@@ -33,6 +33,17 @@ export function CardTable() {
         </Empty>
       </Page>
     );
+  if (graphic.cardsFrom)
+    return (
+      <Page title={`Cards of ${graphic.name}`}>
+        <Empty title="Its cards are the rows of a feed.">
+          <p>They are changed where they come from; which of them are used, and in which order, is said at the feed.</p>
+          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="text-cool hover:underline">
+            To the rows
+          </Link>
+        </Empty>
+      </Page>
+    );
   return <Table graphic={graphic} template={template} />;
 }
 

@@ -1,10 +1,8 @@
 import { edits } from '../show/edits';
 import { templateOf, useShow, type Graphic } from '../show/show';
-import { Field } from '../ui/Field';
-import { KeptText } from '../show/KeptText';
+import { KeyField } from '../show/KeyField';
 
 import { Heading } from '../ui/Heading';
-import type { OnKeep } from '../show/useKept';
 
 /** The keys of a graphic on the desk. A key that belongs to something else is refused, and says to what. */
 export function GraphicKeys({ graphic }: { graphic: Graphic }) {
@@ -47,22 +45,5 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
         ])}
       </div>
     </Heading>
-  );
-}
-
-function KeyField({ label, value, onKeep }: { label: string; value?: string | null; onKeep: OnKeep }) {
-  return (
-    <Field
-      label={label}
-      render={(id) => (
-        <KeptText
-          id={id}
-          value={value ?? ''}
-          maxLength={1}
-          placeholder="none"
-          onKeep={(key, from) => onKeep(key.toLowerCase(), from)}
-        />
-      )}
-    />
   );
 }

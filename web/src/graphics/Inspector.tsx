@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { KeptText } from '../show/KeptText';
 import { takesFrom } from '../show/feedWords';
+import { allWords } from '../show/words';
 import { WhenStale } from '../show/WhenStale';
 import { Heading } from '../ui/Heading';
 
@@ -32,9 +33,7 @@ export function Inspector({
   const template = templateOf(show, graphic);
   const airing = useLive((live) => airingOf(live, graphic.id));
 
-  const takes = show.feeds.some((feed) =>
-    graphic.cards.some((one) => Object.values(one.words).some((words) => takesFrom(feed.id, words))),
-  );
+  const takes = show.feeds.some((feed) => allWords(graphic).some((words) => takesFrom(feed.id, words)));
 
   const remove = async (): Promise<void> => {
     if (isLit(airing?.phase) && !(await askToDelete(`“${graphic.name}” is`))) return;

@@ -7,6 +7,7 @@ import { KeptNumber } from '../show/KeptNumber';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
 import { Heading } from '../ui/Heading';
+import { While } from './While';
 
 /** How long it stays, what follows, and what it does by itself. */
 export function Timing({ graphic }: { graphic: Graphic }) {
@@ -29,6 +30,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
       />
       {graphic.stay != null && <Then graphic={graphic} />}
       <Eye graphic={graphic} />
+      <While graphic={graphic} />
       {graphic.cards.length > 1 && <CardsInTurn graphic={graphic} />}
       <Range
         label="Speed of its motion"

@@ -1,7 +1,9 @@
 import { ALargeSmall, RotateCcw, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
+import { Link } from 'wouter';
 import { edits } from '../show/edits';
 import { useShow, type Card, type Graphic, type Template } from '../show/show';
+import { typedWords } from '../show/words';
 import { Field, same, Select } from '../ui/Field';
 import { KeptText } from '../show/KeptText';
 
@@ -23,11 +25,21 @@ interface Props {
 
 /** The words of one card, field by field. */
 export function Words({ graphic, card, template, onTyped }: Props) {
+  const feeds = useShow((show) => show.feeds);
+  const from =
+    graphic.cardsFrom && (feeds.find((feed) => feed.id === graphic.cardsFrom!.feed)?.name ?? 'a feed that is gone');
+  const place = `${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}`;
   return (
-    <Heading
-      name="Words"
-      note={graphic.cards.length > 1 ? `card ${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}` : undefined}
-    >
+    <Heading name="Words" note={from ? `every row of ${from}` : graphic.cards.length > 1 ? `card ${place}` : undefined}>
+      {graphic.cardsFrom && (
+        <p className="-mt-1 text-[11.5px] text-quiet">
+          Each row of{' '}
+          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="text-cool hover:underline">
+            {from}
+          </Link>{' '}
+          is a card. What is typed here stands on all of them.
+        </p>
+      )}
       {template.fields.map((field) => (
         <WordsField
           key={`${card.id}/${field.name}`}
@@ -51,9 +63,9 @@ interface FieldProps {
 function WordsField({ graphic, card, field, onTyped }: FieldProps) {
   const show = useShow();
   const [lettering, setLettering] = useState(false);
-  const own = card.words[field.name];
+  const own = typedWords(graphic, card)[field.name];
   const keep = (text: string, from?: number): Promise<boolean> =>
-    edits.graphic(graphic.id, { card: card.id, words: { [field.name]: text } }, from);
+    edits.graphic(graphic.id, { card: graphic.cardsFrom ? undefined : card.id, words: { [field.name]: text } }, from);
   const timer = timerIn(own ?? field.sample);
   if (timer !== null)
     return (

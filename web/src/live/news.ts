@@ -44,7 +44,7 @@ export const nothing: Told = {
   ...(Object.fromEntries(names.map((name) => [name, new Map()])) as unknown as Topics),
   epoch: '',
   revision: 0,
-  ahead: { followers: [], repeats: [], cueSteps: [], alerts: [], asides: [], waits: false },
+  ahead: { followers: [], repeats: [], cueSteps: [], alerts: [], asides: [], watches: [], waits: false },
   back: { lightsOut: false, bringsBack: [] },
   standby: {},
   faults: { findings: [] },

@@ -42,12 +42,12 @@ export function fetchPicture(graphic: string, place?: Placement): Promise<Pictur
   return answered(client.POST('/api/preview', { body: { graphic, place } }));
 }
 
-/** When the feeds that these words name last changed. */
-function feedsIn(words: Record<string, string>, live: Live): (number | null | undefined)[] {
+/** When the feeds that these words name last changed, and which row they stand on. */
+function feedsIn(words: Record<string, string>, live: Live): unknown[] {
   const all = Object.values(words).filter((text) => text.includes('{'));
   return [...live.feeds.values()]
     .filter((feed) => all.some((text) => takesFrom(feed.id, text)))
-    .map((feed) => feed.changedAt);
+    .flatMap((feed) => [feed.changedAt, feed.stand?.at, feed.stand?.isHeld]);
 }
 
 /** The timers that these words show, as they run now. */

@@ -1,12 +1,13 @@
 import { Link } from 'wouter';
 import { live } from '../live/live';
 import type { Graphic, Show } from './show';
+import { allWords } from './words';
 import { airingOf, isLit } from './air';
 import { ask } from '../ui/ask';
 
 /** The graphics that have words of this kind on a card. */
 export function usersOf(show: Show, holds: (words: string) => boolean): Graphic[] {
-  return show.graphics.filter((graphic) => graphic.cards.some((card) => Object.values(card.words).some(holds)));
+  return show.graphics.filter((graphic) => allWords(graphic).some(holds));
 }
 
 /** Asks where what is deleted is seen by viewers now: undo brings it back, but they have seen it go. */

@@ -237,7 +237,14 @@ function changeOf(id: string, edit: Edit<Schemas['GraphicEdit']>): Change {
 }
 
 /** A graphic as it will be once the edit is kept: what is left out stays, and null is none. */
-function withEdit(graphic: Graphic, { card, words, cards, ...plain }: Edit<Schemas['GraphicEdit']>): Graphic {
+function withEdit(
+  graphic: Graphic,
+  { card, words, cards, cardsFrom, ...plain }: Edit<Schemas['GraphicEdit']>,
+): Graphic {
+  // Which cards rows make, and what they say, is worked out by the server.
+  if (cardsFrom !== undefined) return { ...graphic, ...(plain as Partial<Graphic>) };
+  if (graphic.cardsFrom && words)
+    return { ...graphic, cardsFrom: { ...graphic.cardsFrom, words: { ...graphic.cardsFrom.words, ...words } } };
   const of = card ?? plain.up ?? graphic.up;
   // New cards get their names from the server; until then the old ones stand.
   const known = cards?.every((one) => one.id != null) ? (cards as Card[]) : graphic.cards;

@@ -9,6 +9,8 @@ interface Props {
   trigger: ReactNode;
   /** Whether it stays open while other things are pressed, and the desk's keys work: its button and Esc close it. */
   stays?: boolean;
+  /** Where it opens; left out: upwards. */
+  side?: 'top' | 'bottom';
   align?: 'start' | 'center' | 'end';
   /** From there, in px. */
   alignOffset?: number;
@@ -16,8 +18,8 @@ interface Props {
   children: ReactNode;
 }
 
-/** Opens upwards from the foot of the desk. */
-export function Drawer({ label, trigger, stays, align, alignOffset, className, children }: Props) {
+/** Opens from its button: on the desk upwards from its foot. */
+export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset, className, children }: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
   return (
@@ -29,7 +31,7 @@ export function Drawer({ label, trigger, stays, align, alignOffset, className, c
         <Popped
           anchor={button}
           onClose={() => setOpen(false)}
-          side="top"
+          side={side}
           align={align}
           alignOffset={alignOffset}
           sideOffset={6}

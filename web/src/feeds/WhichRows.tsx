@@ -1,0 +1,142 @@
+import { ListFilter, Plus, X } from 'lucide-react';
+import type { Schemas } from '../api/client';
+import { edits } from '../show/edits';
+import { KeptNumber } from '../show/KeptNumber';
+import { RowTestFields } from '../show/RowTestFields';
+import { Button } from '../ui/Button';
+import { Choose } from '../ui/Choose';
+import { Drawer } from '../ui/Drawer';
+import { same } from '../ui/Field';
+import { viewWords } from './viewWords';
+
+type View = Schemas['TableView'];
+
+interface Props {
+  feed: Schemas['Feed'];
+  /** All columns that came in. */
+  columns: readonly string[];
+}
+
+/** Which rows of the table are used, and in which order. */
+export function WhichRows({ feed, columns }: Props) {
+  const { view } = feed;
+  const keep = (change: Partial<View>): Promise<boolean> => edits.feed(feed.id, { view: { ...view, ...change } });
+  const only = (at: number, test: Schemas['RowTest'] | null): Promise<boolean> =>
+    keep({ only: test ? view.only.with(at, test) : view.only.filter((_, one) => one !== at) });
+  return (
+    <Drawer
+      label="Which rows"
+      side="bottom"
+      align="end"
+      className="grid w-[430px] gap-3 p-3!"
+      trigger={
+        <Button kind="bare" className="min-h-8! px-2! py-1!" title="Which rows are used, and in which order">
+          <ListFilter aria-hidden size={14} /> {viewWords(feed)}
+        </Button>
+      }
+    >
+      <div className="grid gap-1.5">
+        <h3 className="font-semibold">Only rows where</h3>
+        {view.only.map((test, at) => (
+          <span key={at} className="flex items-center gap-1.5">
+            <RowTestFields
+              label={`Condition ${at + 1}`}
+              columns={columns}
+              test={test}
+              onKeep={(next) => only(at, next)}
+            />
+            <Small label={`Drop condition ${at + 1}`} onClick={() => void only(at, null)} />
+          </span>
+        ))}
+        <Button
+          kind="bare"
+          className="justify-self-start px-1!"
+          disabled={columns.length === 0}
+          onClick={() => void keep({ only: [...view.only, { column: columns[0]!, is: 'filled' }] })}
+        >
+          <Plus aria-hidden size={14} /> {view.only.length === 0 ? 'A condition' : 'And another'}
+        </Button>
+      </div>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <span className="w-20 text-quiet">In the order of</span>
+        <Choose
+          label="In the order of"
+          value={view.sortBy ?? ''}
+          choices={[['', 'the source'], ...same(view.countBy ? [view.countBy, 'count'] : columns)]}
+          onChoose={(sortBy) => void keep({ sortBy: sortBy || undefined })}
+          className="max-w-44"
+        />
+        {view.sortBy && (
+          <Choose
+            label="Which way"
+            value={view.descending ? 'down' : 'up'}
+            choices={[
+              ['up', 'smallest first'],
+              ['down', 'greatest first'],
+            ]}
+            onChoose={(way) => void keep({ descending: way === 'down' })}
+          />
+        )}
+      </div>
+      <label className="flex items-center gap-1.5">
+        <span className="w-20 text-quiet">At most</span>
+        <KeptNumber
+          aria-label="At most so many rows"
+          min={1}
+          step={1}
+          mayBeEmpty
+          placeholder="all"
+          className="w-20!"
+          value={view.most == null ? '' : String(view.most)}
+          onKeep={(text) => keep({ most: Number(text) || undefined })}
+        />
+        rows
+      </label>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <span className="w-20 text-quiet">Count</span>
+        <Choose
+          label="Count the answers in"
+          value={view.countBy ?? ''}
+          choices={[
+            ['', 'nothing: rows as they are'],
+            ...columns.map((name) => [name, `the answers in “${name}”`] as const),
+          ]}
+          onChoose={(countBy) => void keep({ countBy: countBy || undefined, sortBy: undefined })}
+          className="max-w-64"
+        />
+      </div>
+      {view.countBy && (
+        <p className="text-[11.5px] text-quiet">
+          A row for each answer, with its “count”, and its “share” of a hundred.
+        </p>
+      )}
+      <div className="flex flex-wrap items-center gap-1.5">
+        <span className="w-20 text-quiet">Told apart by</span>
+        <Choose
+          label="Rows are told apart by"
+          value={feed.keyColumn ?? ''}
+          choices={[['', 'their words'], ...columns.map((name) => [name, `the column “${name}”`] as const)]}
+          onChoose={(keyColumn) => void edits.feed(feed.id, { keyColumn: keyColumn || null })}
+          className="max-w-64"
+        />
+      </div>
+      <p className="text-[11.5px] text-quiet">
+        A column that names each row (a name, a number) keeps a row the same one whatever else of it is changed.
+      </p>
+    </Drawer>
+  );
+}
+
+function Small({ label, onClick }: { label: string; onClick(): void }) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      onClick={onClick}
+      className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:bg-ridge hover:text-ink"
+    >
+      <X aria-hidden size={14} />
+    </button>
+  );
+}
