@@ -59,11 +59,12 @@ public static class DemoShow
                 ) with { Stay = Duration.FromSeconds(20) },
                 Graphic("guests", "From the guest list", "name", "lower-left", "u", Words(("name", "Tonight’s guest"), ("role", ""), ("picture", ""))) with
                 {
+                    Key = null,
                     CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", ""))),
                 },
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
-                Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{{ species.text }}"))),
+                Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{% for row in species.rows %}{% if row.done %}[x] {% else %}[ ] {% endif %}{{ row.text }}\n{% endfor %}"))),
                 Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))) with { CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty.Add("leftCount", new CountKeys("m", null)).Add("rightCount", new CountKeys("h", null)) },
                 Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "{{ garden.cloth_temperature }}° · dark {{ garden.darkness }} %"))),
                 Graphic(
@@ -106,7 +107,7 @@ public static class DemoShow
             ],
             [
                 new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200)),
-                new Feed(new FeedId("species"), "Still to see", Path.Combine(files, "still-to-see.txt"), Duration.FromSeconds(1)),
+                new Feed(new FeedId("species"), "Still to see", Path.Combine(files, "still-to-see.txt"), Duration.FromSeconds(1), SourceKind.Checklist) { MayTick = true },
                 new Feed(new FeedId("thanks"), "Thanks", Path.Combine(files, "thanks.txt"), Duration.FromSeconds(5)),
                 new Feed(new FeedId("sightings"), "Sightings", Path.Combine(files, SightingsFile), Duration.FromSeconds(1), SourceKind.Csv),
                 Web(web, "garden", "Garden readings", GardenSources.Garden, 2, SourceKind.Json),

@@ -30,6 +30,8 @@ public sealed record FeedEdit(
 
     public bool? Audience { get; init; }
 
+    public bool? MayTick { get; init; }
+
     public TableView? View { get; init; }
 
     /// <summary>Of all columns that are cleaned.</summary>
@@ -85,11 +87,12 @@ public sealed record EditFeed(FeedId Id, FeedEdit Wish) : Edit
             Cleaning = Wish.Cleaning ?? feed.Cleaning,
             Row = Wish.Row ?? feed.Row,
             Audience = Wish.Audience ?? feed.Audience,
+            MayTick = Wish.MayTick ?? feed.MayTick,
             NextKey = Wish.NextKey.Or(feed.NextKey),
             BackKey = Wish.BackKey.Or(feed.BackKey),
         };
         RefusedException.ThrowIfAny(edited.Faults().Concat(Wish.NextKey.IsGiven || Wish.BackKey.IsGiven ? Edits.KeyClashes(scope.Show.With(edited), Wish.NextKey.IsGiven ? "/nextKey" : "/backKey") : []));
-        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null), ("staleAfter", Wish.StaleAfter.IsGiven), ("keyColumn", Wish.KeyColumn.IsGiven), ("view", Wish.View is not null), ("audience", Wish.Audience is not null), ("cleaning", Wish.Cleaning is not null), ("row", Wish.Row is not null), ("nextKey", Wish.NextKey.IsGiven), ("backKey", Wish.BackKey.IsGiven)));
+        return new Edited(scope.Show.With(edited), $"feed {Id}", Edits.Touched($"feeds/{Id}/", ("name", Wish.Name is not null), ("path", Wish.Path is not null), ("every", Wish.Every is not null), ("kind", Wish.Kind is not null), ("rows", Wish.Rows is not null), ("firstRow", Wish.FirstRow is not null), ("paused", Wish.Paused is not null), ("private", Wish.Private is not null), ("staleAfter", Wish.StaleAfter.IsGiven), ("keyColumn", Wish.KeyColumn.IsGiven), ("view", Wish.View is not null), ("audience", Wish.Audience is not null), ("mayTick", Wish.MayTick is not null), ("cleaning", Wish.Cleaning is not null), ("row", Wish.Row is not null), ("nextKey", Wish.NextKey.IsGiven), ("backKey", Wish.BackKey.IsGiven)));
     }
 }
 

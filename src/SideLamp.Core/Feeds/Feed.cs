@@ -29,6 +29,9 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     /// <summary>Whether the audience writes it: each of its rows waits for a tick before anybody sees it, and only its first table is used (rule 37).</summary>
     public bool Audience { get; init; }
 
+    /// <summary>Of a checklist: whether Side Lamp may tick its boxes in the file.</summary>
+    public bool MayTick { get; init; }
+
     /// <summary>Which row it stands on; null = the first.</summary>
     public RowRule? Row { get; init; }
 
@@ -62,7 +65,7 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     public SourceForm Form => new(Kind, Rows, FirstRow);
 
     /// <summary>Whether what is read of the one may be taken for the other: they differ in nothing that a reader minds.</summary>
-    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter, KeyColumn = other.KeyColumn, View = other.View, Cleaning = other.Cleaning, Audience = other.Audience, Row = other.Row, NextKey = other.NextKey, BackKey = other.BackKey } == other;
+    public bool ReadsLike(Feed? other) => other is not null && this with { Name = other.Name, StaleAfter = other.StaleAfter, KeyColumn = other.KeyColumn, View = other.View, Cleaning = other.Cleaning, Audience = other.Audience, MayTick = other.MayTick, Row = other.Row, NextKey = other.NextKey, BackKey = other.BackKey } == other;
 
     public static bool IsAddress(string? path) => path is not null && (path.StartsWith("http://", StringComparison.OrdinalIgnoreCase) || path.StartsWith("https://", StringComparison.OrdinalIgnoreCase));
 

@@ -84,6 +84,22 @@ public static class SourceText
         }
     }
 
+    /// <summary>A text, how its letters are written, and where it begins in bytes; no encoding where it would not be written again as it was.</summary>
+    public static (string Text, Encoding? Encoding, int Begin) Encoded(byte[] bytes)
+    {
+        var text = Decode(bytes);
+        foreach (var encoding in new[] { new UTF8Encoding(encoderShouldEmitUTF8Identifier: true), Encoding.Unicode, Encoding.BigEndianUnicode, Encoding.GetEncoding(1252) })
+        {
+            var begin = bytes.AsSpan().StartsWith(encoding.GetPreamble()) ? encoding.GetPreamble().Length : 0;
+            if (encoding.GetBytes(text).AsSpan().SequenceEqual(bytes.AsSpan(begin)))
+            {
+                return (text, encoding, begin);
+            }
+        }
+
+        return (text, null, 0);
+    }
+
     /// <summary>Detection reads every byte several times.</summary>
     private const int LongestLook = 1 << 20;
 

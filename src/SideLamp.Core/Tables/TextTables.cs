@@ -84,6 +84,9 @@ internal static partial class TextTables
 
     public static bool IsPair(string line) => Pair().IsMatch(line);
 
+    /// <summary>The box at the beginning of a line: where its mark stands, and what is behind it. Null = it has none.</summary>
+    public static (int MarkAt, string Words)? BoxIn(string line) => Box().Match(line) is { Success: true } box ? (box.Groups["mark"].Index, box.Groups["text"].Value.Trim()) : null;
+
     public static bool HasBox(string line) => Box().IsMatch(line);
 
     /// <summary>How many there are, of whatever kind.</summary>

@@ -37,6 +37,10 @@ public sealed record LookedAt(SourceKind Kind, string? CameIn, int Bytes, Immuta
 /// <param name="Ticked">Of what the audience writes: the keys of those rows that may be seen.</param>
 public sealed record RowsView(TableShape Shape, int From, int Count, ImmutableArray<ImmutableArray<string>> Rows, ImmutableArray<string> Keys, ImmutableArray<string> Ticked);
 
+/// <summary>A box of a checklist to tick, or not.</summary>
+/// <param name="Row">The key of its row.</param>
+public sealed record BoxWish(string Row, bool Done);
+
 /// <summary>What a feed's source brought lately.</summary>
 /// <param name="CameIn">With the last read that brought anything; null = none has.</param>
 /// <param name="Reads">The last twenty, the last one last.</param>
@@ -85,10 +89,42 @@ internal static class FeedEndpoints
             )
             .WithName("getRows")
             .ProducesProblem(404);
+        api.MapPost("/feeds/{id}/boxes", Tick).WithName("tickBox").ProducesProblem(404).ProducesProblem(409);
         api.MapGet("/feeds/{id}/reads", (string id, FeedReads reads) => new ReadsView(reads.CameIn(new FeedId(id)), [.. reads.Of(new FeedId(id))])).WithName("getReads");
         api.MapFeedKeys();
         api.MapPost("/feeds/find", async (FindWish wish, FileFinder finder) => (await finder.Find(wish.Name, wish.Bytes)).ToImmutableArray()).WithName("findFile");
         api.MapPost("/feeds/look", async (LookWish wish, FeedLook look, CancellationToken stop) => await look.BytesOf(wish, stop) is var bytes ? await OwnThread.Run(() => LookAt(wish, bytes)) : null!).WithName("lookAtSource").ProducesProblem(400);
+    }
+
+    private static async Task<Receipt> Tick(string id, BoxWish wish, ShowLoop loop, FeedWorker worker)
+    {
+        var stage = loop.Stage;
+        var feed = stage.Show.Feed(new FeedId(id)) ?? throw RefusedException.NotFound("feed");
+        if (feed.Kind != SourceKind.Checklist || feed.IsWeb || feed.IsPushed)
+        {
+            throw RefusedException.Conflict($"“{feed.Name}” is no checklist in a file.");
+        }
+
+        if (!feed.MayTick)
+        {
+            throw RefusedException.Conflict($"Side Lamp may not tick “{feed.Name}” yet. Allow it first.");
+        }
+
+        var row = stage.Kept.Feeds.RowsOf(feed.Id)?.IndexInAll(wish.Row) ?? -1;
+        if (row < 0 || feed.View.CountBy is not null)
+        {
+            throw RefusedException.Conflict("This row is gone from the file.");
+        }
+
+        var words = stage.Values[feed.Id].Tables[0].Columns[0].Cells;
+        var twin = words.Take(row).Count(one => one == words[row]);
+        await OwnThread.Run(() =>
+        {
+            ChecklistWriter.Tick(feed, words[row], twin, wish.Done);
+            return true;
+        });
+        worker.ReadNow(feed.Id);
+        return new Receipt(loop.Stage.Revision);
     }
 
     private static async Task<Receipt<Feed>> Add(NewFeed wish, PageName page, ShowLoop loop, FeedKeys keys, PushedFeeds pushed)

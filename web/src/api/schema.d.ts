@@ -484,6 +484,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/feeds/{id}/boxes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tickBox"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/feeds/{id}/reads": {
         parameters: {
             query?: never;
@@ -855,6 +871,10 @@ export interface components {
             /** Format: double */
             h: number;
         };
+        BoxWish: {
+            row: string;
+            done: boolean;
+        };
         Brand: {
             name: string;
             palette: components["schemas"]["Palette"];
@@ -1191,6 +1211,7 @@ export interface components {
             view: components["schemas"]["TableView"];
             cleaning: components["schemas"]["Cleaning"][];
             audience: boolean;
+            mayTick: boolean;
             row?: null | components["schemas"]["RowRule"];
             nextKey?: null | string;
             backKey?: null | string;
@@ -1209,6 +1230,7 @@ export interface components {
             staleAfter?: components["schemas"]["MaybeOfDuration"];
             keyColumn?: components["schemas"]["MaybeOfstring"];
             audience?: null | boolean;
+            mayTick?: null | boolean;
             view?: null | components["schemas"]["TableView"];
             cleaning?: null | components["schemas"]["Cleaning"][];
             row?: null | components["schemas"]["RowRule"];
@@ -4262,6 +4284,50 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tickBox: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BoxWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

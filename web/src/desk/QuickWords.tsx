@@ -9,6 +9,9 @@ import { discardDraft, draftFor, insistOnDraft, keptDraft, refusedDraft, typeDra
 import { edits } from '../show/edits';
 import { FitNote } from '../show/FitNote';
 import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/show';
+import { Boxes } from '../show/Boxes';
+import { takesFrom } from '../show/feedWords';
+import { allWords } from '../show/words';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
 import { isWhole, offersFor } from '../show/placeholders';
@@ -34,6 +37,9 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
   const liveEdits = useShow((show) => show.liveEdits);
   const lookFirst = useShow((show) => show.lookFirst);
   const template = useShow((show) => templateOf(show, graphic));
+  const boxes = useShow(({ feeds }) =>
+    feeds.find((feed) => feed.kind === 'checklist' && allWords(graphic).some((words) => takesFrom(feed.id, words))),
+  );
   const airing = useLive((live) => airingOf(live, graphic.id));
   const standby = useStandby();
   const kept = useDraft(graphic.id);
@@ -104,6 +110,7 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
       )}
       <div className="-mx-1 grid min-h-0 content-start gap-2 overflow-y-auto px-1 py-px">
         {graphic.cards.length > 1 && <CardPick graphic={graphic} />}
+        {boxes && <Boxes feed={boxes} />}
         {graphic.cardsFrom && <FromRows graphic={graphic} />}
         {template?.fields
           .filter((field) => field.kind !== 'picture' && (!graphic.cardsFrom || isStepped(field, card, lit)))

@@ -21,20 +21,20 @@ export function Rows({ feeds }: { feeds: readonly Schemas['Feed'][] }) {
 function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   const state = useLive(({ feeds }) => feeds.get(feed.id));
   return (
-        <div className="flex min-w-0 flex-1 items-center gap-2 rounded-[10px] bg-raised py-0.5 pr-1 pl-3">
-          <span className="grid min-w-0 flex-1 leading-tight">
-            <span className="truncate font-semibold" title={state?.text ?? undefined}>
-              {state?.text ?? (feed.audience ? 'nothing is ticked' : '')}
-            </span>
-            <span className="truncate text-[11.5px] text-quiet">
-              {feed.name}
-              <Turn at={state?.stand?.turnsAt} />
-              {state?.stand?.isHeld && ' · held'}
-            </span>
-          </span>
-          {feed.audience && <Waiting feed={feed} waiting={state?.waiting ?? 0} />}
-          <RowStepper feed={feed} />
-        </div>
+    <div className="flex min-w-0 flex-1 items-center gap-2 rounded-[10px] bg-raised py-0.5 pr-1 pl-3">
+      <span className="grid min-w-0 flex-1 leading-tight">
+        <span className="truncate font-semibold" title={state?.text ?? undefined}>
+          {state?.text ?? (feed.audience ? 'nothing is ticked' : '')}
+        </span>
+        <span className="truncate text-[11.5px] text-quiet">
+          {feed.name}
+          <Turn at={state?.stand?.turnsAt} />
+          {state?.stand?.isHeld && ' · held'}
+        </span>
+      </span>
+      {feed.audience && <Waiting feed={feed} waiting={state?.waiting ?? 0} />}
+      <RowStepper feed={feed} />
+    </div>
   );
 }
 

@@ -12,11 +12,13 @@ export function TimersAndRows() {
   const all = useShow((show) => show.feeds);
   // Which they are, and no more: what they say changes often.
   const feeds = useLive(({ feeds: states }) =>
-    all.filter((feed) => {
-      const state = states.get(feed.id);
-      const ruled = feed.row?.kind === 'turns' || feed.nextKey || feed.backKey || state?.stand?.isHeld;
-      return feed.audience ? (state?.tables[0]?.all ?? 0) > 0 : ruled && (state?.tables[0]?.rows ?? 0) > 0;
-    }).slice(0, mostFeeds),
+    all
+      .filter((feed) => {
+        const state = states.get(feed.id);
+        const ruled = feed.row?.kind === 'turns' || feed.nextKey || feed.backKey || state?.stand?.isHeld;
+        return feed.audience ? (state?.tables[0]?.all ?? 0) > 0 : ruled && (state?.tables[0]?.rows ?? 0) > 0;
+      })
+      .slice(0, mostFeeds),
   );
   if (timers === 0 && feeds.length === 0) return null;
   return (

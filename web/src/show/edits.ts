@@ -154,6 +154,12 @@ export const edits = {
       answered(client.DELETE('/api/feeds/{id}', { params: path(id), signal })),
     )),
 
+  /** Ticks a box of a checklist in its file, or not any more. */
+  tickBox: async (id: string, row: string, done: boolean): Promise<boolean> =>
+    !!(await keep(`feeds/${id}`, (_, signal) =>
+      answered(client.POST('/api/feeds/{id}/boxes', { params: path(id), body: { row, done }, signal })),
+    )),
+
   output: async (id: string, edit: Edit<Schemas['OutputEdit']>): Promise<boolean> =>
     !!(await keep(`outputs/${id}`, (revision, signal) =>
       answered(client.PATCH('/api/outputs/{id}', { params: path(id), body: { ...edit, revision }, signal })),
