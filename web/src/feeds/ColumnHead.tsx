@@ -13,7 +13,7 @@ interface Props {
 
 /** The head of a column: it is dragged onto a field. */
 export function ColumnHead({ column, fills, isCleaned }: Props) {
-  const { setNodeRef, listeners, isDragging, transform } = useDraggable({
+  const { setNodeRef, listeners, isDragging } = useDraggable({
     id: `column/${column.name}`,
     data: { column: column.name },
   });
@@ -22,18 +22,14 @@ export function ColumnHead({ column, fills, isCleaned }: Props) {
       ref={setNodeRef}
       {...listeners}
       title={`Drag “${column.name}” onto a field`}
-      style={transform ? { transform: `translate(${transform.x}px, ${transform.y}px)` } : undefined}
-      className={clsx(
-        'grid cursor-grab touch-none px-2 py-1.5 leading-tight select-none',
-        isDragging && 'z-10 rounded-lg bg-cool text-on-cool shadow-[0_6px_20px_#0008]',
-      )}
+      className={clsx('grid cursor-grab touch-none px-2 py-1.5 leading-tight select-none', isDragging && 'opacity-40')}
     >
       <b className="flex min-w-0 items-center gap-1 font-semibold">
         <GripVertical aria-hidden size={11} className="-ml-1.5 shrink-0 opacity-60" />
         <span className="truncate">{column.name}</span>
         {isCleaned && <Brush aria-label="cleaned" size={11} className="shrink-0" />}
       </b>
-      <span className={clsx('truncate text-[11px]', fills ? 'text-cool' : !isDragging && 'text-quiet')} title={fills}>
+      <span className={clsx('truncate text-[11px]', fills ? 'text-cool' : 'text-quiet')} title={fills}>
         {fills ? `→ ${fills}` : columnKindNames[column.kind]}
       </span>
     </span>

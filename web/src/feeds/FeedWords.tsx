@@ -34,7 +34,7 @@ export function FeedWords({ feed, table, rows, users, graphic: shown, onGraphic 
   return (
     <section
       aria-label="In the graphics"
-      className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-x-hidden overflow-y-auto"
+      className="flex min-h-0 flex-col gap-3 overflow-x-hidden overflow-y-auto *:shrink-0"
     >
       <Choose
         label="Which graphic"
@@ -95,7 +95,7 @@ function RowsAsCards({ graphic, feed }: { graphic: Graphic; feed: Schemas['Feed'
 function Shown({ graphic, name }: { graphic: string; name: string }) {
   const { data } = usePicture(graphic);
   return (
-    <div className="min-h-fit overflow-hidden rounded-lg">
+    <div className="overflow-hidden rounded-lg">
       <PictureView close picture={data} label={`${name}, with the words of now`} />
     </div>
   );
