@@ -20,15 +20,6 @@ internal static unsafe class Icu
     private const char LastBeforeRightToLeft = '\u058F';
 
     private static readonly (nint Library, int Version) Loaded = Load("uc");
-
-    /// <summary>The same version's other half.</summary>
-    private static readonly (nint Library, int Version) LoadedMore = Load("i18n");
-    private static readonly delegate* unmanaged<int*, nint> SpoofOpen = (delegate* unmanaged<int*, nint>)NativeLibrary.GetExport(LoadedMore.Library, $"uspoof_open_{LoadedMore.Version}");
-    private static readonly delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int> SpoofSkeleton =
-        (delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int>)NativeLibrary.GetExport(LoadedMore.Library, $"uspoof_getSkeleton_{LoadedMore.Version}");
-
-    /// <summary>Reading it is safe from anywhere; it is never closed.</summary>
-    private static readonly nint Spoof = OpenSpoof();
     private static readonly delegate* unmanaged<int, byte*, char*, int, int*, nint> BreakOpen =
         (delegate* unmanaged<int, byte*, char*, int, int*, nint>)Function("ubrk_open");
     private static readonly delegate* unmanaged<nint, int> BreakNext = (delegate* unmanaged<nint, int>)Function("ubrk_next");
@@ -93,18 +84,10 @@ internal static unsafe class Icu
         fixed (char* start = text, into = made)
         {
             var status = 0;
-            var length = SpoofSkeleton(Spoof, 0, start, text.Length, into, made.Length, &status);
+            var length = Spoofing.Skeleton(Spoofing.Checker, 0, start, text.Length, into, made.Length, &status);
             Check(status);
             return new string(made, 0, length);
         }
-    }
-
-    private static nint OpenSpoof()
-    {
-        var status = 0;
-        var opened = SpoofOpen(&status);
-        Check(status);
-        return opened;
     }
 
     private static List<int> BoundariesOf(string text, int kind)
@@ -168,6 +151,26 @@ internal static unsafe class Icu
         }
 
         throw new DllNotFoundException("Side Lamp needs the ICU library (Debian: apt-get install libicu72, or the version your system has).");
+    }
+
+    /// <summary>The library's other half, loaded by whoever first asks for look-alikes: most shows never do.</summary>
+    private static class Spoofing
+    {
+        private static readonly (nint Library, int Version) Loaded = Load("i18n");
+        private static readonly delegate* unmanaged<int*, nint> Open = (delegate* unmanaged<int*, nint>)NativeLibrary.GetExport(Loaded.Library, $"uspoof_open_{Loaded.Version}");
+        public static readonly delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int> Skeleton =
+            (delegate* unmanaged<nint, uint, char*, int, char*, int, int*, int>)NativeLibrary.GetExport(Loaded.Library, $"uspoof_getSkeleton_{Loaded.Version}");
+
+        /// <summary>Reading it is safe from anywhere; it is never closed.</summary>
+        public static readonly nint Checker = Opened();
+
+        private static nint Opened()
+        {
+            var status = 0;
+            var checker = Open(&status);
+            Check(status);
+            return checker;
+        }
     }
 
     private static nint Function(string name) => NativeLibrary.GetExport(Loaded.Library, $"{name}_{Loaded.Version}");

@@ -30,6 +30,21 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
     await page.waitForLoadState('networkidle');
     await shoot(place.split('/')[0]!);
   }
+  // A table that drives graphics: its columns on their fields, its rows as cards; and the same on the desk.
+  await page.goto(`${lamp.url}/feeds/guests`);
+  await page.waitForLoadState('networkidle');
+  await shoot('feed-rows');
+  await page.request.patch(`${lamp.url}/api/feeds/gardens`, {
+    headers: { origin: lamp.url },
+    data: { revision: 9e15, row: { kind: 'turns', every: 20_000 } },
+  });
+  await page.goto(lamp.url);
+  await page.getByRole('button', { name: 'Straight to air' }).click();
+  await page.getByRole('button', { name: /^From the guest list\./ }).click();
+  await page.getByRole('button', { name: 'Edit the words of From the guest list' }).click();
+  await page.getByRole('button', { name: 'From the guest list: next card' }).click();
+  await page.waitForTimeout(1200);
+  await shoot('desk-rows');
   await page.goto(`${lamp.url}/graphics/names`);
   await page.waitForLoadState('networkidle');
   await shoot('graphics');
