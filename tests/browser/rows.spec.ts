@@ -105,7 +105,7 @@ test('what the audience sends waits for a tick, words of the never-show list are
   await api('post', '/api/feeds', { id: 'answers', name: 'Answers', path: answers, kind: 'csv', every: 200 });
   await page.goto(`${lamp.url}/feeds/answers`);
   await expect(page.getByRole('cell', { name: 'quietfern' })).toBeVisible();
-  await page.getByRole('button', { name: 'mine', exact: true }).click();
+  await page.getByRole('button', { name: 'Audience', exact: true }).click();
   await page.getByRole('checkbox', { name: /^The audience writes it/ }).click();
   await expect(page.getByText('2 of 2 wait for your tick.')).toBeVisible();
   await page.keyboard.press('Escape');

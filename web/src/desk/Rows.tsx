@@ -10,7 +10,7 @@ import { RowStepper } from '../show/RowStepper';
 /** Which row each of some feeds stands on, and the way to the next. */
 export function Rows({ feeds }: { feeds: readonly Schemas['Feed'][] }) {
   return (
-    <section aria-label="Rows of feeds" className="flex min-w-0 gap-1.5" style={{ flexGrow: feeds.length }}>
+    <section aria-label="Rows of feeds" className="flex min-w-0 gap-1.5" style={{ flex: `${feeds.length} 1 0` }}>
       {feeds.map((feed) => (
         <OneFeed key={feed.id} feed={feed} />
       ))}

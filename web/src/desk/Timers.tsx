@@ -18,7 +18,7 @@ export function Timers({ most }: { most: number }) {
   const runs = (timer: Timer) => states.get(timer.id)?.running ?? false;
   const first = [...show.timers].sort((one, other) => Number(runs(other)) - Number(runs(one))).slice(0, most);
   return (
-    <section aria-label="Timers" className="flex min-w-0 gap-1.5" style={{ flexGrow: most }}>
+    <section aria-label="Timers" className="flex min-w-0 gap-1.5" style={{ flex: `${most} 1 0` }}>
       {show.timers
         .filter((timer) => first.includes(timer))
         .map((timer) => (

@@ -19,7 +19,7 @@ export function FromTheAudience({ feed }: { feed: Schemas['Feed'] }) {
       trigger={
         <Button kind="bare" className="min-h-8! px-2! py-1!" title="Who writes it">
           <Users aria-hidden size={14} className={feed.audience && waiting > 0 ? 'text-lamp-soft' : undefined} />
-          {feed.audience ? (waiting > 0 ? `${waiting} wait` : 'audience') : 'mine'}
+          {feed.audience ? (waiting > 0 ? `${waiting} wait` : 'all ticked') : 'Audience'}
         </Button>
       }
     >

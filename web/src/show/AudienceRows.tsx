@@ -45,7 +45,9 @@ export function AudienceRows({ feed }: { feed: Schemas['Feed'] }) {
               checked={ticked.has(data.keys[at]!)}
               onChange={(on) => void press('tick', { feed: feed.id, row: data.keys[at], on })}
             >
-              <span className="line-clamp-3 wrap-anywhere">{cells.filter(Boolean).join(' · ')}</span>
+              <span className="line-clamp-3 wrap-anywhere">
+                {cells.filter((cell, column) => cell && data.shape.columns[column]?.kind !== 'instant').join(' · ')}
+              </span>
             </Tick>
           </li>
         ))}
