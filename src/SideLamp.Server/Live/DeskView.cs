@@ -233,12 +233,33 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     {
         if (_latest is not var (of, views) || of.Show != stage.Show || of.Values != stage.Values || of.Kept.Stale != stage.Kept.Stale || of.Choices != stage.Choices || of.Show.Canvas != stage.Show.Canvas || of.Air.Timers != stage.Air.Timers)
         {
-            views = [.. stage.Show.Graphics.Select(graphic => SwitchOf(stage, graphic)).OfType<SwitchView>()];
+            var known = _latest is var (before, old) ? old.ToDictionary(view => view.Graphic) : [];
+            var same = _latest is { } told && IsSameHead(told.Of, stage) ? told.Of : null;
+            views = [.. stage.Show.Graphics.Select(graphic => known.GetValueOrDefault(graphic.Id) is { } view && same is not null && IsUntouched(same, stage, graphic) ? view : SwitchOf(stage, graphic)).OfType<SwitchView>()];
             _latest = (stage, views);
         }
 
         return views;
     }
+
+    /// <summary>Whether nothing has changed that all switches are made from.</summary>
+    private static bool IsSameHead(Stage before, Stage after) =>
+        before.Show.Brand == after.Show.Brand
+        && before.Show.Canvas == after.Show.Canvas
+        && before.Show.NeverShow == after.Show.NeverShow
+        && before.Show.OwnSeats == after.Show.OwnSeats
+        && before.Show.SeatOrder == after.Show.SeatOrder
+        && before.Show.OwnTemplates == after.Show.OwnTemplates
+        && before.Air.Timers == after.Air.Timers
+        && before.Show.Timers == after.Show.Timers
+        && before.Kept.Stale == after.Kept.Stale;
+
+    /// <summary>Whether nothing has changed that this one is made from: a reading touches only what takes from its feed.</summary>
+    private bool IsUntouched(Stage before, Stage after, Graphic graphic) =>
+        ReferenceEquals(before.Show.Graphic(graphic.Id), graphic)
+        && before.Choices[graphic.Id] == after.Choices[graphic.Id]
+        && shelf.Find(after.Show, graphic.Template)?.Template is { } template
+        && Bindings.FeedsOf(graphic, template).All(feed => Bindings.IsSame(feed, before.Kept.Feeds, after.Kept.Feeds));
 
     private SwitchView? SwitchOf(Stage stage, Graphic graphic)
     {

@@ -232,6 +232,42 @@ public sealed class RowsTests : FoldedShow
             iter: 60
         );
 
+    // A month, looked at every ten minutes, of a source that is away for an hour each night: what is lit keeps its words, what waits for the source comes and goes, and nothing grows.
+    [Fact]
+    public void A_month_with_a_source_that_fails_each_day_leaves_everything_as_it_was()
+    {
+        CardsFromRows();
+        var bug = new GraphicId("lamp");
+        Assert.Null(Edit(new EditFeed(Guests, new FeedEdit(Stage.Revision) { Row = new RowRule(RowRuleKind.Turns, Every: Duration.FromMinutes(1)) })));
+        Assert.Null(Edit(new EditGraphic(bug, new GraphicEdit(Stage.Revision) { While = new Condition(Guests, new RowTest("Name", Comparison.Contains, "even")) })));
+        Press(id => new PressLight(id, Names, Stage.Kept.Chosen(Names)!.Value.Graphic.Cards[1].Id));
+        var (airing, came, sizes) = (Lit().Id, 0, new List<int>());
+        for (var look = 0; look < 30 * 144; look++)
+        {
+            Now += Duration.FromMinutes(10);
+            var away = look % 144 is >= 18 and < 24;
+            if (away)
+            {
+                Fold(new ReadingInput(Sheet, new FeedReading.Unreadable("It is away."), Now));
+            }
+            else
+            {
+                Read($"Odalys {(look % 2 == 0 ? "even" : "odd")}", "Pim", $"Ilse {look}");
+            }
+
+            After(30_000);
+            Assert.Equal((airing, "Pim", away), (Lit().Id, OnAir("name"), Stage.HealthOf(Stage.Show.Feed(Guests)!) == FeedHealth.Stale));
+            came += Stage.Air.Of(bug) is { Holds: true } ? 1 : 0;
+            if (look % 144 == 143)
+            {
+                sizes.Add(Stage.Kept.Contents.Count + Stage.Air.Acts.Count + Stage.Trail.Count + Stage.Values[Guests].Gone.Count + Stage.Air.Tallies.Count + Stage.Touched.Count + Stage.Air.Last.Count);
+            }
+        }
+
+        Assert.InRange(came, 100, 30 * 144);
+        Assert.True(sizes[^1] <= sizes[0] + 2, $"it grew from {sizes[0]} to {sizes[^1]}");
+    }
+
     // The index of what words take: a reading lays out what takes what it changed, and nothing else; counted.
     [Fact]
     public void A_reading_lays_out_only_what_it_touches()
