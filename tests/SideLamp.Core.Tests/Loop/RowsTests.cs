@@ -252,7 +252,7 @@ public sealed class RowsTests : FoldedShow
             }
             else
             {
-                Read($"Odalys {(look % 2 == 0 ? "even" : "odd")}", "Pim", $"Ilse {look}");
+                Read($"Odalys {(look / 2 % 2 == 0 ? "even" : "odd")}", "Pim", $"Ilse {look}");
             }
 
             After(30_000);
