@@ -32,7 +32,8 @@ serve.SetAction(
 );
 var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve, FeedCommand.Make() };
 var parsed = root.Parse(args);
-var code = await parsed.InvokeAsync();
+// The server stops by itself when it is told to, and takes the time it needs: what waits is written first.
+var code = await parsed.InvokeAsync(new InvocationConfiguration { ProcessTerminationTimeout = null });
 return parsed.Errors.Count > 0 ? 2 : code;
 
 static async Task<int> Serve(ServeOptions options, CancellationToken stop)

@@ -16,9 +16,9 @@ public static class RowSteps
     {
         var takers = stage.Show.Graphics.Where(graphic => graphic.CardsFrom?.Feed == feed.Id).ToList();
         var stand = stage.Choices.Stands.GetValueOrDefault(feed.Id);
-        var minds = takers.Count > 0 || stand is not null || feed.Row?.Kind is RowRuleKind.Newest or RowRuleKind.Turns;
         var value = stage.Values.GetValueOrDefault(feed.Id);
         var held = stage.Kept.Contents.Values.Select(content => content.Row).Where(row => row?.Feed == feed.Id).Select(row => row!.Row).Append(stand?.Row).OfType<string>().ToHashSet();
+        var minds = takers.Count > 0 || held.Count > 0 || feed.Row?.Kind is RowRuleKind.Newest or RowRuleKind.Turns;
         var next = value?.Next(tables, at, feed, minds, held) ?? new FeedValue(tables, at);
         var after = stage with { Kept = stage.Kept with { Values = stage.Values.SetItem(feed.Id, next) } };
         if (takers.Count == 0)

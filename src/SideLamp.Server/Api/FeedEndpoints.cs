@@ -100,7 +100,7 @@ internal static class FeedEndpoints
     {
         var stage = loop.Stage;
         var feed = stage.Show.Feed(new FeedId(id)) ?? throw RefusedException.NotFound("feed");
-        if (feed.Kind != SourceKind.Checklist || feed.IsWeb || feed.IsPushed)
+        if (feed.Kind != SourceKind.Checklist || feed.IsWeb || feed.IsPushed || feed.Audience)
         {
             throw RefusedException.Conflict($"“{feed.Name}” is no checklist in a file.");
         }

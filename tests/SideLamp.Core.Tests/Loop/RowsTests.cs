@@ -80,6 +80,20 @@ public sealed class RowsTests : FoldedShow
         Assert.Equal(Demo.Graphic(Names)!.Cards, Stage.Kept.Chosen(Names)!.Value.Graphic.Cards);
     }
 
+    // A row that is lit is minded by the air alone, too: when its graphic takes its cards from elsewhere by now.
+    [Fact]
+    public void A_lit_row_stays_itself_when_its_graphic_takes_no_rows_any_more()
+    {
+        CardsFromRows();
+        Press(id => new PressLight(id, Names, Stage.Kept.Chosen(Names)!.Value.Graphic.Cards[1].Id));
+        Read("Odalys", "Pim Carraway", "Ilse");
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision) { CardsFrom = (FeedId?)null })));
+        Read("Pim Carraway", "Odalys", "Ilse");
+        Assert.Equal("Pim Carraway", OnAir("name"));
+        Read("Odalys", "Ilse");
+        Assert.Equal("Pim Carraway", OnAir("name"));
+    }
+
     [Fact]
     public void A_feed_has_its_rows_in_turn_is_stepped_and_held_by_hand_and_let_go_and_that_is_taken_back()
     {
