@@ -33,7 +33,7 @@ function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
         </span>
       </span>
       {feed.audience && <Waiting feed={feed} waiting={state?.waiting ?? 0} />}
-      <RowStepper feed={feed} />
+      {(!feed.audience || state?.stand) && <RowStepper feed={feed} />}
     </div>
   );
 }

@@ -57,9 +57,9 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   };
 
   return (
-    <div className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5">
       <div className="grid gap-1">
-        <div className="flex items-center gap-2">
+        <div className="flex flex-wrap items-center gap-2">
           <KeptText
             aria-label="Name of the feed"
             value={feed.name}
