@@ -1,10 +1,12 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Server.Live;
 
@@ -16,6 +18,9 @@ public sealed class ItemBook(PictureBook book, Findings findings, ILogger<ItemBo
 {
     private ImmutableDictionary<string, Item> _last = ImmutableDictionary<string, Item>.Empty;
 
+    /// <summary>Words that were covered in what was seen last: those that came on the list since are not.</summary>
+    private NeverShow _list = NeverShow.Nothing;
+
     /// <summary>Called by one caller at a time.</summary>
     public ImmutableArray<Item> ItemsOf(Stage stage)
     {
@@ -25,7 +30,7 @@ public sealed class ItemBook(PictureBook book, Findings findings, ILogger<ItemBo
             findings.Set(KeyOf(gone.Graphic), null);
         }
 
-        _last = items.ToImmutableDictionary(item => item.Id);
+        (_last, _list) = (items.ToImmutableDictionary(item => item.Id), stage.Show.NeverShow);
         return items;
     }
 
@@ -53,8 +58,14 @@ public sealed class ItemBook(PictureBook book, Findings findings, ILogger<ItemBo
         );
     }
 
-    private (ImmutableArray<Node> Nodes, double Leave) NodesOf(Stage stage, Airing airing, Item? last, string? name)
+    /// <summary>Whether what was seen last may be seen on: not what must not be seen any more, or may have been taken back (rule 37).</summary>
+    private bool MayStay(Stage stage, Airing airing) =>
+        _list == stage.Show.NeverShow
+        && stage.Kept.Contents.GetValueOrDefault(airing.Content)?.Words.Values.SelectMany(Placeholders.FeedsIn).Any(feed => stage.Show.Feed(feed)?.Audience == true) != true;
+
+    private (ImmutableArray<Node> Nodes, double Leave) NodesOf(Stage stage, Airing airing, Item? seen, string? name)
     {
+        var last = MayStay(stage, airing) ? seen : null;
         try
         {
             if (!stage.Kept.Contents.TryGetValue(airing.Content, out var content))
