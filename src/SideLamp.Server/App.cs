@@ -134,6 +134,7 @@ public static class App
         services.AddSingleton<LiveHub>().AddHostedService(all => all.GetRequiredService<LiveHub>());
         services.AddSingleton<FeedLook>().AddSingleton<FileFinder>().AddSingleton<FeedReads>().AddSingleton<FeedBudget>().AddSingleton<PushedFeeds>();
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
+        services.AddSingleton<PictureWorker>().AddHostedService(all => all.GetRequiredService<PictureWorker>());
         services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
         if (!options.Describing && !options.Cold)

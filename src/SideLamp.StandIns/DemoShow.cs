@@ -60,7 +60,7 @@ public static class DemoShow
                 Graphic("guests", "From the guest list", "name", "lower-left", "u", Words(("name", "Tonight’s guest"), ("role", ""), ("picture", ""))) with
                 {
                     Key = null,
-                    CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", ""))),
+                    CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", "{{ guests.picture }}"))),
                 },
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "412"), ("goal", "600"))),
                 Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),

@@ -33,6 +33,9 @@ public sealed class GardenSources(string folder, TimeProvider time)
         (Gardens, "text/csv"),
         (Guests, "application/vnd.openxmlformats-officedocument.spreadsheetml.sheet"),
         (Questions, "application/json"),
+        ("portraits/benedek.svg", "image/svg+xml"),
+        ("portraits/ilse.svg", "image/svg+xml"),
+        ("portraits/pim.svg", "image/svg+xml"),
     ];
 
     private static readonly string[] NewNotes =

@@ -34,7 +34,7 @@ public enum WebFault
 
 /// <summary>
 /// Stands in for the web: the club's notes, the almanac, the garden's thermometer, other gardens, the guests and a form for
-/// questions, at addresses of their own; and a page on which each can be made to fail.
+/// questions, their pictures, at addresses of their own; and a page on which each can be made to fail.
 /// </summary>
 /// <param name="port">Where it listens, on 127.0.0.1.</param>
 public sealed class GardenWeb(GardenSources sources, int port, TimeProvider time)

@@ -7,6 +7,7 @@ namespace SideLamp.Store;
 
 /// <summary>A stored file. Its id is the SHA-256 of its bytes and an ending for its kind, so the same file is kept once.</summary>
 /// <param name="Type">Its media type, found in its contents, not in its name.</param>
+/// <param name="Name">Empty = a cell of a feed brought it, and nobody by hand: it is not among what there is to choose from.</param>
 public sealed record Asset(AssetId Id, string Type, string Name);
 
 /// <summary>Keeps files beside the database, by content hash. What there is, is known in memory: nobody who asks waits for the disk.</summary>
@@ -32,7 +33,7 @@ public sealed class AssetRepository
         var asset = new Asset(new AssetId(Convert.ToHexStringLower(SHA256.HashData(bytes)) + file.Ending), file.Type, name);
         if (_known.TryGetValue(asset.Id, out var known) && File.Exists(PathOf(asset.Id)))
         {
-            return known;
+            return known.Name.Length > 0 || name.Length == 0 ? known : Named(known, name);
         }
 
         Directory.CreateDirectory(_folder);
@@ -79,6 +80,14 @@ public sealed class AssetRepository
         }
 
         return gone;
+    }
+
+    /// <summary>What a cell had brought is brought by hand, too.</summary>
+    private Asset Named(Asset asset, string name)
+    {
+        _database.Execute("UPDATE asset SET name = $name WHERE id = $id", ("$id", asset.Id.Value), ("$name", name));
+        _all = null;
+        return _known[asset.Id] = asset with { Name = name };
     }
 
     private void KeepRow(Asset asset, long bytes) =>

@@ -3,6 +3,7 @@ using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -15,12 +16,13 @@ internal sealed class Reading(Database database)
     private readonly List<string> _aside = [];
     private bool _isOld;
 
-    public Loaded All(string head, string? standby, string? stands)
+    public Loaded All(string head, string? standby, string? stands, string? pictures)
     {
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
         var air = AirOf(renamed);
         var stood = stands is null ? null : Try("Where feeds stand", stands, Codecs.Stands.Read);
+        var stored = pictures is null ? null : Try("The pictures of feeds", pictures, Codecs.Pictures.Read);
         var kept = new Kept(
             show,
             new Choices(Rows("SELECT graphic, body FROM choice", "A choice", Codecs.Choice).Where(one => show.Graphic(new GraphicId(one.Id)) is not null).ToImmutableDictionary(one => new GraphicId(one.Id), one => one.Value.Within(show.Graphic(new GraphicId(one.Id))!)))
@@ -33,7 +35,10 @@ internal sealed class Reading(Database database)
             air with { Airings = air.Airings.RemoveAll(airing => !contents.ContainsKey(airing.Content)) },
             contents,
             Rows("SELECT feed, body FROM value", "The last words of a feed", Codecs.Value).Where(one => show.Feed(new FeedId(one.Id)) is not null).ToImmutableDictionary(one => new FeedId(one.Id), one => one.Value)
-        );
+        )
+        {
+            Pictures = (stored?.All ?? []).Where(one => show.Feed(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
+        };
         return new Loaded(kept, [.. _aside], _isOld);
     }
 

@@ -26,7 +26,7 @@ public sealed class ShowRepository(Database database)
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -57,6 +57,11 @@ public sealed class ShowRepository(Database database)
             if (!ReferenceEquals(before?.Choices.Stands, after.Choices.Stands) || !ReferenceEquals(before?.Choices.Ticks, after.Choices.Ticks))
             {
                 KeepSetting("stands", Codecs.Stands.Write(new Core.Feeds.Stands([.. after.Choices.Stands], [.. after.Choices.Ticks.Select(one => KeyValuePair.Create(one.Key, one.Value.ToImmutableArray()))])));
+            }
+
+            if (!ReferenceEquals(before?.Pictures, after.Pictures))
+            {
+                KeepSetting("pictures", Codecs.Pictures.Write(new Core.Feeds.KeptPictures([.. after.Pictures.SelectMany(feed => feed.Value.Where(one => one.Value.Asset is not null).Select(one => new Core.Feeds.KeptPicture(feed.Key, one.Key, one.Value.Asset!.Value)))])));
             }
 
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);

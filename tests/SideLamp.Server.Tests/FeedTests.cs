@@ -220,7 +220,7 @@ public sealed class FeedTests
         Assert.Contains("no such file", Run("feed", "read", Path.Combine(folder, "nothing")).Wrong, StringComparison.Ordinal);
         Assert.Equal(2, Run("feed", "read", file, "--as", "frog").Exit);
         // A workbook is the first thing that this process reads.
-        Assert.Contains("""{"name":"first night","type":"instant"}],"rows":[{"name":"BENE…","role":"paints moths from life","nights":12,""", Run("feed", "read", Path.Combine(Path.GetDirectoryName(RunningServer.Program)!, "demo", "web", "guests.xlsx"), "--clean", "name=upper,cut:5").Said, StringComparison.Ordinal);
+        Assert.Contains("""{"name":"first night","type":"instant"},{"name":"picture","type":"picture"}],"rows":[{"name":"BENE…","role":"paints moths from life","nights":12,""", Run("feed", "read", Path.Combine(Path.GetDirectoryName(RunningServer.Program)!, "demo", "web", "guests.xlsx"), "--clean", "name=upper,cut:5").Said, StringComparison.Ordinal);
         Assert.Contains("There is no step “frog”", Run("feed", "read", file, "--clean", "species=frog").Wrong, StringComparison.Ordinal);
         Assert.Contains("There is no column “moth”", Run("feed", "read", file, "--clean", "moth=trim").Wrong, StringComparison.Ordinal);
         await using var web = await StubWeb.Begin(web => web.MapGet("/moths", (HttpContext context) => context.Request.Headers["X-Key"] == "secret" ? Results.Text("""{"moths":[{"name":"Pug"}]}""") : Results.StatusCode(401)));

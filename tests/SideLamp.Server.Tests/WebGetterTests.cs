@@ -132,7 +132,7 @@ public sealed class WebGetterTests : IAsyncLifetime
     public async Task A_name_is_looked_up_when_it_is_connected_to_and_refused_if_any_of_its_addresses_is_forbidden()
     {
         IPAddress[] now = [IPAddress.Parse("240.0.0.1")];
-        using var getter = new WebGetter(1, (_, _) => Task.FromResult(now));
+        using var getter = new WebGetter(1, resolve: (_, _) => Task.FromResult(now));
         async Task<string> Refusal() => Assert.IsType<WebAnswer.Failed>(await getter.Get(new WebAsk(new Uri($"http://hollow-lane.example:{_web.At.Port}/tagged"), WebMark.None, Consent: false), TestContext.Current.CancellationToken)).Trouble;
         Assert.Contains("no address that a feed may read", await Refusal(), StringComparison.Ordinal);
         // By the second connection the name has turned to this machine; or it names a stranger and this machine.

@@ -23,6 +23,9 @@ public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<Fe
     /// <summary>The row that a card is made from: its feed stands there for this card. Null = each stands where it stands for all.</summary>
     public RowRef? Own { get; init; }
 
+    /// <summary>Pictures that cells name, by feed and by what the cell says. What is stored of them is what is seen.</summary>
+    public ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>> Pictures { get; init; } = ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>>.Empty;
+
     public static FeedsNow Of(ImmutableArray<Feed> feeds, ImmutableDictionary<FeedId, FeedValue> values) => new(feeds, values, ImmutableDictionary<FeedId, RowStand>.Empty, ImmutableDictionary<FeedId, ImmutableHashSet<string>>.Empty);
 
     /// <summary>The rows of a feed that are used; null while nothing has come in.</summary>

@@ -67,7 +67,8 @@ public static class Placeholders
             }
 
             var (text, fault) = Has(typed) ? FilledOf(typed, feeds) : new Filled(typed, null);
-            filled[field.Name] = Words.Clean(text ?? "", field.Kind);
+            var clean = Words.Clean(text ?? "", field.Kind);
+            filled[field.Name] = field.Kind == FieldKind.Picture && Has(typed) ? CellPictures.Stored(clean, FeedsIn(typed), feeds) : clean;
             if (fault is not null)
             {
                 faults.Add(new Fault($"/words/{field.Name}", $"“{field.Label}” cannot be filled in: {fault}"));

@@ -22,6 +22,8 @@ public static class Codecs
 
     public static Codec<Stands> Stands { get; } = new();
 
+    public static Codec<KeptPictures> Pictures { get; } = new();
+
     public static Codec<FeedValue> Value { get; } = new(InTables);
 
     public static Codec<Brand> Brand { get; } = new(WithOwnFaces);

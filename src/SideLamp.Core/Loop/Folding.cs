@@ -48,6 +48,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             EditInput edit => Edit(stage, edit.Edit, edit.Page),
             UndoInput undo => TakeEditBack(stage, undo),
             ReadingInput reading => Read(stage, reading),
+            PicturesInput pictures => See(stage, pictures),
             TimeInput => Advance(stage),
             OpenedInput => Open(stage),
             ClockSetInput => ClockWasSet(stage),
@@ -235,9 +236,10 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var revision = stage.Revision + 1;
         var gone = stage.Show.Graphics.Where(graphic => show.Graphic(graphic.Id) is null).ToList();
         var values = stage.Values.RemoveRange(stage.Values.Keys.Where(id => show.Feed(id) is null));
+        var pictures = stage.Kept.Pictures.RemoveRange(stage.Kept.Pictures.Keys.Where(id => show.Feed(id) is null));
         var edited = stage with
         {
-            Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
+            Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Pictures = pictures, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
             Revision = revision,
         };
         var turn = Advance(edited.Edited(paths, new Touch(revision, page)));
@@ -318,6 +320,9 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var after = stage with { Conditions = stage.Conditions.SetItem(feed.Id, next) };
         return Turn.Nothing(reading is FeedReading.Found { Content.Tables: var tables } && value?.Tables.SequenceEqual(tables) != true ? RowSteps.Read(after, stage.Show.Feed(feed.Id)!, tables, at) : after);
     }
+
+    private static Turn See(Stage stage, PicturesInput input) =>
+        Turn.Nothing(stage.Show.Feed(input.Feed) is null ? stage : stage with { Kept = stage.Kept with { Pictures = input.Pictures.IsEmpty ? stage.Kept.Pictures.Remove(input.Feed) : stage.Kept.Pictures.SetItem(input.Feed, input.Pictures) } });
 
     /// <summary>Timers to a time of day run, as they do from when they are made; one that has come to its end on another day runs to the next.</summary>
     private Turn Open(Stage stage)

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
@@ -28,6 +29,10 @@ public sealed record UndoInput(string Page, bool Back) : Input;
 /// <summary>What a feed's source brought. An older one that still waits is replaced.</summary>
 /// <param name="Feed">As it was when it was read: what was read with other settings counts no more.</param>
 public sealed record ReadingInput(Feed Feed, FeedReading Reading, Instant At) : Input;
+
+/// <summary>The pictures that a feed's cells name, all of them, as far as they are stored by now. An older telling that still waits is replaced.</summary>
+/// <param name="Pictures">By what the cell says.</param>
+public sealed record PicturesInput(FeedId Feed, ImmutableDictionary<string, CellPicture> Pictures) : Input;
 
 /// <summary>Something may be due.</summary>
 public sealed record TimeInput : Input;

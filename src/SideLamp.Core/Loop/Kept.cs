@@ -25,9 +25,12 @@ public sealed record Kept(
     /// <summary>Since when feeds are stale, of those that are. The one piece that is not kept: it is worked out anew.</summary>
     public ImmutableDictionary<FeedId, Instant> Stale { get; init; } = ImmutableDictionary<FeedId, Instant>.Empty;
 
+    /// <summary>Pictures that cells of feeds name, by feed and by what the cell says.</summary>
+    public ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>> Pictures { get; init; } = ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>>.Empty;
+
     /// <summary>All feeds as words see them.</summary>
     [JsonIgnore]
-    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks);
+    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks) { Pictures = Pictures };
 
     /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
     public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using System.Globalization;
 using SideLamp.Core.Templates;
 
@@ -25,6 +26,8 @@ public enum MediaKind
 public sealed record MediaChoice(AssetId Asset, bool? Cover = null, double FocusX = 0.5, double FocusY = 0.5, double Zoom = 1, Cut? Cut = null)
 {
     private const double GreatestZoom = 8;
+    private const int HashLength = 64;
+    private static readonly ImmutableHashSet<string> Settings = ["fit", "cut", "zoom", "focus"];
 
     /// <summary>By the ending of the id, which the store gives by the file's contents.</summary>
     public MediaKind Kind =>
@@ -35,6 +38,9 @@ public sealed record MediaChoice(AssetId Asset, bool? Cover = null, double Focus
             _ => MediaKind.Still,
         };
 
+    /// <summary>Whether a file can be shown by a picture field: a still, a video or an animation.</summary>
+    public static bool CanShow(MediaFile file) => file.Type.StartsWith("image/", StringComparison.Ordinal) || file.Type.StartsWith("video/", StringComparison.Ordinal) || file.Type == "application/json";
+
     /// <summary>Reads a field's value; what it does not understand it leaves as the template says.</summary>
     /// <returns>Null when no file is named.</returns>
     public static MediaChoice? Parse(string? value)
@@ -42,6 +48,21 @@ public sealed record MediaChoice(AssetId Asset, bool? Cover = null, double Focus
         var parts = (value ?? "").Split(';', StringSplitOptions.TrimEntries | StringSplitOptions.RemoveEmptyEntries);
         return parts.Length == 0 ? null : parts.Skip(1).Aggregate(new MediaChoice(new AssetId(parts[0])), With);
     }
+
+    /// <summary>A field's value in two: which picture, and how much of it is seen. The picture may be named by an address, which may hold semicolons of its own.</summary>
+    public static (string Source, string Settings) Split(string value)
+    {
+        var end = value.Length;
+        for (var at = value.LastIndexOf(';'); at >= 0 && Settings.Contains(value[(at + 1)..end].Split('=')[0].Trim()); at = at > 0 ? value.LastIndexOf(';', at - 1) : -1)
+        {
+            end = at;
+        }
+
+        return (value[..end].Trim(), value[end..]);
+    }
+
+    /// <summary>Whether this is the id of a stored file: a hash of its bytes and an ending.</summary>
+    public static bool IsStored(string source) => source.IndexOf('.') is HashLength && source[..HashLength].All(char.IsAsciiHexDigitLower);
 
     private static MediaChoice With(MediaChoice choice, string setting)
     {

@@ -30,6 +30,7 @@ public static class Bindings
         ReferenceEquals(before.Values.GetValueOrDefault(feed), after.Values.GetValueOrDefault(feed))
         && before.Stands.GetValueOrDefault(feed) == after.Stands.GetValueOrDefault(feed)
         && ReferenceEquals(before.Ticks.GetValueOrDefault(feed), after.Ticks.GetValueOrDefault(feed))
+        && ReferenceEquals(before.Pictures.GetValueOrDefault(feed), after.Pictures.GetValueOrDefault(feed))
         && (before.Feeds == after.Feeds || ReferenceEquals(before.Feeds.FirstOrDefault(one => one.Id == feed), after.Feeds.FirstOrDefault(one => one.Id == feed)));
 
     private sealed record Bound(Template Template, ImmutableArray<FeedId> Feeds);

@@ -61,9 +61,11 @@ internal static class FeedEndpoints
             .ProducesProblem(409);
         api.MapPost(
                 "/feeds/{id}/read",
-                (string id, ShowLoop loop, FeedWorker worker) =>
+                (string id, ShowLoop loop, FeedWorker worker, PictureWorker pictures) =>
                 {
-                    worker.ReadNow(loop.Stage.Show.Feed(new FeedId(id))?.Id ?? throw RefusedException.NotFound("feed"));
+                    var feed = loop.Stage.Show.Feed(new FeedId(id))?.Id ?? throw RefusedException.NotFound("feed");
+                    worker.ReadNow(feed);
+                    pictures.ReadNow(feed);
                     return new Receipt(loop.Stage.Revision);
                 }
             )

@@ -62,7 +62,7 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
     private Predicate<string> IsUsed(Stage stage)
     {
         var shows = stage.History.Done.Concat(stage.History.Undone).SelectMany(edit => new[] { edit.Before, edit.After }).Append(stage.Show).Distinct(ReferenceEqualityComparer.Instance).Cast<Show>();
-        var text = string.Join('\n', shows.Select(CoreJson.WriteWhole).Concat(stage.Kept.Contents.Values.Select(CoreJson.WriteWhole)).Append(CoreJson.WriteWhole(stage.Choices.All.Values)));
+        var text = string.Join('\n', shows.Select(CoreJson.WriteWhole).Concat(stage.Kept.Contents.Values.Select(CoreJson.WriteWhole)).Append(CoreJson.WriteWhole(stage.Choices.All.Values)).Concat(stage.Kept.Pictures.Values.SelectMany(feed => feed.Values).Select(one => one.Asset?.Value ?? "")));
         return file => samples.Contains(file) || text.Contains(file, StringComparison.Ordinal);
     }
 }

@@ -40,6 +40,7 @@ public static class Intake
         }
 
         var clean = Words.Clean(name, FieldKind.Text);
+        clean = clean.Length == 0 ? "file" : clean;
         return AssetView.Of(assets.Add(bytes, file, clean.Length > Names.Longest ? Spelling.Clean(clean[..Names.Longest]) : clean), file.Font);
     }
 

@@ -10,9 +10,6 @@ public sealed class FileFeedReader : FeedReader
     /// <summary>A text is believed when it reads the same after this long: before, it may be half-written.</summary>
     private static readonly TimeSpan Settled = TimeSpan.FromMilliseconds(40);
 
-    /// <summary>Times of files are coarse: one that was written just now may be written again within the same tick.</summary>
-    private static readonly TimeSpan FreshFor = TimeSpan.FromSeconds(2);
-
     private readonly EngineClock _clock;
     private readonly TimeProvider _time;
     private readonly ILogger _logger;
@@ -107,12 +104,9 @@ public sealed class FileFeedReader : FeedReader
         }
 
         Tell(ReadingOf(looked.Bytes));
-        _known = IsOlderThan(looked.Signature!.Value, FreshFor) ? looked.Signature : null;
+        _known = looked.Signature!.Value.IsSure(_time.GetUtcNow()) ? looked.Signature : null;
         return usual;
     }
-
-    private bool IsOlderThan(FileSignature signature, TimeSpan age) =>
-        ((Int128)_time.GetUtcNow().ToUnixTimeMilliseconds() * 1_000_000) - Int128.Max(signature.Modified, signature.Changed) is var old && old > (Int128)age.TotalNanoseconds;
 
     /// <summary>Rings when something happens in the file's folder: a hint only. A folder that was made anew is watched anew.</summary>
     private void WatchFolder()

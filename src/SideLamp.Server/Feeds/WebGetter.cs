@@ -55,8 +55,9 @@ public sealed class WebGetter : IDisposable
     private readonly Func<string, CancellationToken, Task<IPAddress[]>> _resolve;
 
     /// <param name="ownPort">Of Side Lamp itself, which no feed may ask.</param>
+    /// <param name="atOnce">How many answers of one server are waited for at once.</param>
     /// <param name="resolve">Finds the addresses of a name; null = as the machine does.</param>
-    public WebGetter(int ownPort, Func<string, CancellationToken, Task<IPAddress[]>>? resolve = null)
+    public WebGetter(int ownPort, int atOnce = 1, Func<string, CancellationToken, Task<IPAddress[]>>? resolve = null)
     {
         (_ownPort, _resolve) = (ownPort, resolve ?? Dns.GetHostAddressesAsync);
         var handler = new SocketsHttpHandler
@@ -69,7 +70,7 @@ public sealed class WebGetter : IDisposable
             MaxResponseHeadersLength = 64,
             // A name is looked up again from time to time.
             PooledConnectionLifetime = TimeSpan.FromMinutes(2),
-            MaxConnectionsPerServer = 1,
+            MaxConnectionsPerServer = atOnce,
             ConnectCallback = Connect,
         };
         _client = new HttpClient(handler) { Timeout = Timeout.InfiniteTimeSpan };

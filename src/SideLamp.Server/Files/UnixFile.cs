@@ -17,7 +17,14 @@ public enum FileKind
 /// <summary>What tells one state of a file from another.</summary>
 /// <param name="Size">In bytes.</param>
 /// <param name="Modified">In ns since 1970; so is <paramref name="Changed"/>, of the file's own data.</param>
-public readonly record struct FileSignature(ulong Device, ulong Inode, long Size, Int128 Modified, Int128 Changed);
+public readonly record struct FileSignature(ulong Device, ulong Inode, long Size, Int128 Modified, Int128 Changed)
+{
+    /// <summary>Times of files are coarse: one that was written just now may be written again within the same tick.</summary>
+    private static readonly TimeSpan FreshFor = TimeSpan.FromSeconds(2);
+
+    /// <summary>Whether whatever is written from now on will show in it.</summary>
+    public bool IsSure(DateTimeOffset now) => ((Int128)now.ToUnixTimeMilliseconds() * 1_000_000) - Int128.Max(Modified, Changed) > (Int128)FreshFor.TotalNanoseconds;
+}
 
 /// <summary>
 /// A file, opened without waiting and asked what it is before a byte is read. The framework's own opening waits for ever on a

@@ -1,4 +1,7 @@
 using System.Collections.Immutable;
+using System.Runtime.CompilerServices;
+using System.Security.Cryptography;
+using System.Text;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
@@ -53,8 +56,16 @@ public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
 /// <param name="Tables">How much it holds.</param>
 /// <param name="Stand">Which row it stands on; null = on none.</param>
+/// <param name="Pictures">Null = its cells name none that a graphic may show.</param>
 /// <param name="Waiting">Of what the audience writes: how many rows wait for a tick.</param>
-public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables, StandView? Stand, int Waiting);
+public sealed record FeedView(FeedId Id, FeedHealth Health, string? Text, Instant? ReadAt, Instant? ChangedAt, string? Trouble, string? Note, ImmutableArray<TableSize> Tables, StandView? Stand, PicturesView? Pictures, int Waiting);
+
+/// <summary>The pictures that a feed's cells name and a graphic may show.</summary>
+/// <param name="Here">How many are stored.</param>
+/// <param name="All">How many there are.</param>
+/// <param name="Version">Differs where what is stored differs.</param>
+/// <param name="Troubles">Why others are not, in sentences; the first few.</param>
+public sealed record PicturesView(int Here, int All, string Version, ImmutableArray<string> Troubles);
 
 /// <summary>How much a table holds.</summary>
 /// <param name="Rows">Those that are used.</param>
@@ -123,6 +134,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     private const int LongestWords = 120;
     private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
+    private const int ShownTroubles = 5;
+    private static readonly ConditionalWeakTable<ImmutableDictionary<string, CellPicture>, PicturesView> PicturesTold = [];
     private readonly Remembered<(GraphicId, ContentId, Setting, NeverShow), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
     private (IReadOnlyList<Asset> Of, ImmutableArray<AssetView> Views)? _files;
@@ -186,10 +199,29 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
                 Joined(value?.RowsFor(feed).Trouble, condition.Note),
                 [.. (now?.Tables ?? []).Select((table, at) => new TableSize(table.Name, table.RowCount, value!.Tables[at].RowCount, table.Columns.Length))],
                 StandOf(stage, feed, now),
+                PicturesOf(stage.Kept.Pictures.GetValueOrDefault(feed.Id)),
                 feed.Audience && value is not null ? value.Tables[0].RowCount - stage.Kept.Feeds.RowsOf(feed.Id)!.Seen : 0
             );
         }),
     ];
+
+    private static PicturesView? PicturesOf(ImmutableDictionary<string, CellPicture>? pictures)
+    {
+        if (pictures is null)
+        {
+            return null;
+        }
+
+        if (!PicturesTold.TryGetValue(pictures, out var told))
+        {
+            var stored = pictures.Where(one => one.Value.Asset is not null).Select(one => $"{one.Key}={one.Value.Asset}").Order(StringComparer.Ordinal).ToList();
+            var version = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(string.Join('\n', stored))))[..16];
+            told = new PicturesView(stored.Count, pictures.Count, version, [.. pictures.Values.Select(one => one.Trouble).OfType<string>().Order(StringComparer.Ordinal).Take(ShownTroubles)]);
+            PicturesTold.AddOrUpdate(pictures, told);
+        }
+
+        return told;
+    }
 
     private static StandView? StandOf(Stage stage, Feed feed, FeedNow? now) =>
         now is null || now.At < 0 ? null : new StandView(stage.Kept.Feeds.Standing(feed.Id), stage.Choices.Stands.GetValueOrDefault(feed.Id)?.IsHeld ?? false, RowSteps.NextOf(stage, feed));
@@ -222,7 +254,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         var all = assets.All();
         if (_files is not var (of, views) || !ReferenceEquals(of, all))
         {
-            _files = (all, views = [.. all.Select(asset => AssetView.Of(asset, null))]);
+            _files = (all, views = [.. all.Where(asset => asset.Name.Length > 0).Select(asset => AssetView.Of(asset, null))]);
         }
 
         return views;

@@ -36,7 +36,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     private static readonly TimeSpan KeptWithin = TimeSpan.FromMilliseconds(250);
 
     private readonly Channel<Asked> _asked = Channel.CreateBounded<Asked>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
-    private readonly ConcurrentDictionary<FeedId, ReadingInput> _readings = new();
+    private readonly ConcurrentDictionary<(Type, FeedId), Input> _readings = new();
     private readonly SemaphoreSlim _ring = new(0, 1);
     private volatile Stage _stage = opening;
 
@@ -70,10 +70,15 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     }
 
     /// <summary>Hands in a reading, which is folded in when there is time; a newer one of the same feed replaces one that still waits.</summary>
-    public void Tell(ReadingInput reading)
+    public void Tell(ReadingInput reading) => Tell(reading, reading.Feed.Id);
+
+    /// <summary>Likewise what has become of the pictures that a feed names.</summary>
+    public void Tell(PicturesInput pictures) => Tell(pictures, pictures.Feed);
+
+    private void Tell(Input reading, FeedId feed)
     {
         ahead.Of(_stage, reading, clock.Now, clock.Skew);
-        _readings[reading.Feed.Id] = reading;
+        _readings[(reading.GetType(), feed)] = reading;
         Ring();
     }
 

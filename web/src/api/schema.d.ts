@@ -1261,6 +1261,7 @@ export interface components {
             note?: null | string;
             tables: components["schemas"]["TableSize"][];
             stand?: null | components["schemas"]["StandView"];
+            pictures?: null | components["schemas"]["PicturesView"];
             /** Format: int32 */
             waiting: number;
         };
@@ -1753,6 +1754,14 @@ export interface components {
             leave: components["schemas"]["Duration"];
             fits: components["schemas"]["TextFit"][];
             reading: components["schemas"]["Duration"];
+        };
+        PicturesView: {
+            /** Format: int32 */
+            here: number;
+            /** Format: int32 */
+            all: number;
+            version: string;
+            troubles: string[];
         };
         Placement: {
             /**

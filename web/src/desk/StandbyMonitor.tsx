@@ -53,7 +53,7 @@ function CueStandby({ cue, className }: { cue: string; className?: string }) {
     [...live.airings.values()].map((one) => `${one.graphic}/${one.card}/${isLit(one.phase)}`),
   );
   const timers = useLive((live) => [...live.timers.values()].map((one) => one.program));
-  const feeds = useLive((live) => [...live.feeds.values()].map((feed) => feed.changedAt));
+  const feeds = useLive((live) => [...live.feeds.values()].flatMap((feed) => [feed.changedAt, feed.pictures?.version]));
   const { data } = useQuery({
     queryKey: ['cue picture', cue, revision, lit, timers, feeds],
     queryFn: () => answered(client.GET('/api/cues/{id}/picture', { params: { path: { id: cue } } })),

@@ -2,6 +2,7 @@ import { useDroppable } from '@dnd-kit/core';
 import clsx from 'clsx';
 import type { Schemas } from '../api/client';
 import { edits } from '../show/edits';
+import { sourceOf } from '../show/mediaValue';
 import { templateOf, upCardOf, useShow, type Graphic, type Template } from '../show/show';
 import { columnsIn, listFor, typedWords, wordFor } from '../show/words';
 import { Choose } from '../ui/Choose';
@@ -50,7 +51,8 @@ interface FieldProps extends Props {
 function OneField({ graphic, template, field, feed, shape }: FieldProps) {
   const { setNodeRef, isOver } = useDroppable({ id: `field/${field.name}`, data: { field: field.name } });
   const card = upCardOf(graphic);
-  const words = typedWords(graphic, card)[field.name] ?? field.sample;
+  const typed = typedWords(graphic, card)[field.name] ?? field.sample;
+  const words = sourceOf(field.kind, typed);
   const bound = columnsIn(words, feed.id, shape);
   const choose = (name: string): void => {
     const column = shape.columns.find((one) => one.name === name);

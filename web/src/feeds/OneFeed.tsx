@@ -154,6 +154,22 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   );
 }
 
+/** The pictures that its cells name, as far as they are here. */
+function Pictures({ here, all, troubles }: Schemas['PicturesView']) {
+  return (
+    <span className="block text-quiet">
+      {here === all
+        ? `${all === 1 ? 'Its picture is' : `All ${all} pictures are`} here.`
+        : `${here} of ${all} pictures are here.`}
+      {troubles.map((trouble) => (
+        <span key={trouble} className="block text-orchid">
+          {trouble}
+        </span>
+      ))}
+    </span>
+  );
+}
+
 interface HealthProps {
   feed: Schemas['Feed'];
   state: Schemas['FeedView'];
@@ -186,6 +202,7 @@ function Health({ feed, state, shape }: HealthProps) {
         )}
         <span className="text-quiet">{facts.join(' · ')}</span>
         {state.note && <span className="block text-quiet">{state.note}</span>}
+        {state.pictures && <Pictures {...state.pictures} />}
       </span>
     </p>
   );

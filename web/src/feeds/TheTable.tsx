@@ -1,4 +1,5 @@
 import type { Schemas } from '../api/client';
+import { sourceOf } from '../show/mediaValue';
 import { templateOf, upCardOf, useShow } from '../show/show';
 import { columnsIn, typedWords } from '../show/words';
 import { Segmented } from '../ui/Segmented';
@@ -76,7 +77,7 @@ function Rows({ feed, table, state, shape }: RowsProps) {
       const words = typedWords(graphic, upCardOf(graphic));
       const fields = templateOf(show, graphic)?.fields ?? [];
       return fields
-        .filter((field) => columnsIn(words[field.name] ?? '', feed.id, shape).includes(name))
+        .filter((field) => columnsIn(sourceOf(field.kind, words[field.name] ?? ''), feed.id, shape).includes(name))
         .map((field) => `${graphic.name}, ${field.label}`);
     });
     return found.length > 0 ? found.join(' · ') : undefined;

@@ -1,6 +1,6 @@
 import { useLive } from '../live/live';
 import { Choose } from '../ui/Choose';
-import { readMedia } from './mediaValue';
+import { readMedia } from '../show/mediaValue';
 
 /** A picture of those that were brought in before; new ones come in on the easel. */
 export function PictureCell({ value, label, onKeep }: { value: string; label: string; onKeep(value: string): void }) {

@@ -1,3 +1,4 @@
+import clsx from 'clsx';
 import { Clapperboard, ImagePlus, X } from 'lucide-react';
 import { edits } from '../show/edits';
 import { useLive } from '../live/live';
@@ -5,7 +6,8 @@ import { type Asset } from '../show/show';
 import { Button } from '../ui/Button';
 import { FilePick, takeFile } from '../ui/FilePick';
 import { Range } from '../ui/Range';
-import { kindOf, readMedia, writeMedia, type MediaValue } from './mediaValue';
+import { kindOf, readMedia, writeMedia, type MediaValue } from '../show/mediaValue';
+import { usePictureColumns } from '../show/usePictureColumns';
 import { Choose } from '../ui/Choose';
 
 interface Props {
@@ -14,10 +16,12 @@ interface Props {
   onKeep(value: string): void;
 }
 
-/** A picture, video or animation: one that was brought in before, a new one, or none. Files can be dropped on it. */
+/** A picture, video or animation: one that was brought in before, a new one, what a column names, or none. Files can be dropped on it. */
 export function PictureField({ id, value, onKeep }: Props) {
   const assets = useLive((live) => [...live.assets.values()]);
   const chosen = readMedia(value);
+  const columns = usePictureColumns();
+  const isBound = chosen?.asset.startsWith('{') ?? false;
   const choose = (asset: string): void => onKeep(writeMedia({ asset, focus: [0.5, 0.5], zoom: 1 }));
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);
@@ -44,14 +48,27 @@ export function PictureField({ id, value, onKeep }: Props) {
               onChoose={() => choose(asset.id)}
             />
           ))}
+        <FilePick id={id} accept="image/*,.svg,.webm,.mp4,.json" onPick={(file) => void bring(file)}>
+          <ImagePlus aria-hidden size={14} /> Upload
+        </FilePick>
+        {columns.length > 0 && (
+          <Choose
+            label="A column that names the picture"
+            bare
+            value={chosen?.asset ?? ''}
+            choices={[
+              [isBound ? '' : (chosen?.asset ?? ''), 'from a column …'],
+              ...columns.map(({ words, name }) => [words, name] as const),
+            ]}
+            onChoose={choose}
+            className={clsx('max-w-full truncate', isBound && 'text-cool!')}
+          />
+        )}
         {chosen && (
           <Button kind="bare" onClick={() => onKeep('')} aria-label="No picture">
             <X aria-hidden size={14} />
           </Button>
         )}
-        <FilePick id={id} accept="image/*,.svg,.webm,.mp4,.json" onPick={(file) => void bring(file)}>
-          <ImagePlus aria-hidden size={14} /> Upload
-        </FilePick>
       </div>
       {chosen && <Crop media={chosen} onKeep={(next) => onKeep(writeMedia(next))} />}
     </div>
@@ -87,6 +104,8 @@ function Glimpse({ asset, whole }: { asset: string; whole?: boolean }) {
 
 /** How much of the picture is seen. A press on it says what must stay in sight. */
 function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): void }) {
+  // Of what a column names there are many, and each has something else in sight.
+  const isSeen = kindOf(media.asset) !== 'animation' && !media.asset.startsWith('{');
   const [x, y] = media.focus;
   const step = (dx: number, dy: number): void =>
     onKeep({ ...media, focus: [Math.min(1, Math.max(0, x + dx)), Math.min(1, Math.max(0, y + dy))] });
@@ -97,10 +116,8 @@ function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): 
     ArrowDown: [0, 0.02],
   };
   return (
-    <div className="grid grid-cols-[96px_1fr] items-start gap-2.5">
-      {kindOf(media.asset) === 'animation' ? (
-        <span />
-      ) : (
+    <div className={clsx('grid items-start gap-2.5', isSeen && 'grid-cols-[96px_1fr]')}>
+      {isSeen && (
         <button
           type="button"
           aria-label={`What must stay in sight: ${Math.round(x * 100)} % across, ${Math.round(y * 100)} % down. Arrow keys move it.`}

@@ -8,7 +8,7 @@ import { Field } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
 import { Range } from '../ui/Range';
 import { Heading } from '../ui/Heading';
-import { kindOf } from './mediaValue';
+import { kindOf } from '../show/mediaValue';
 import { Choose } from '../ui/Choose';
 import { same } from '../ui/Field';
 

@@ -22,7 +22,12 @@ export function usePicture(
   const early = useUnderWay(graphic ?? '');
   const made = useShow((show) => madeFrom(show, graphic, card));
   const said = { ...useShow((show) => wordsOf(show, graphic, card)), ...words };
-  const fed = useLive((live) => [...feedsIn(said, live), ...timersIn(said, live)]);
+  const onAllRows = useShow((show) => show.graphics.find((one) => one.id === graphic)?.cardsFrom?.words);
+  const fed = useLive((live) => [
+    ...feedsIn(said, live),
+    ...timersIn(said, live),
+    ...picturesIn(onAllRows ?? said, live),
+  ]);
   return useQuery({
     // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
     queryKey: ['picture', graphic, made, words, place, brand, fed, early],
@@ -42,12 +47,19 @@ export function fetchPicture(graphic: string, place?: Placement): Promise<Pictur
   return answered(client.POST('/api/preview', { body: { graphic, place } }));
 }
 
+/** Which pictures of the feeds that these words name are here. */
+const picturesIn = (words: Record<string, string>, live: Live): unknown[] =>
+  namedIn(words, live).map((feed) => feed.pictures?.version);
+
 /** When the feeds that these words name last changed, and which row they stand on. */
-function feedsIn(words: Record<string, string>, live: Live): unknown[] {
+const feedsIn = (words: Record<string, string>, live: Live): unknown[] =>
+  namedIn(words, live).flatMap((feed) => [feed.changedAt, feed.stand?.at, feed.stand?.isHeld]);
+
+function namedIn(words: Record<string, string>, live: Live) {
   const all = Object.values(words).filter((text) => text.includes('{'));
-  return [...live.feeds.values()]
-    .filter((feed) => all.some((text) => takesFrom(feed.id, text)))
-    .flatMap((feed) => [feed.changedAt, feed.stand?.at, feed.stand?.isHeld]);
+  return all.length === 0
+    ? []
+    : [...live.feeds.values()].filter((feed) => all.some((text) => takesFrom(feed.id, text)));
 }
 
 /** The timers that these words show, as they run now. */

@@ -24,6 +24,10 @@ export function readMedia(value: string): MediaValue | null {
   };
 }
 
+/** The words of a field without what says how much of a picture is seen. */
+export const sourceOf = (kind: string, words: string): string =>
+  kind === 'picture' ? (readMedia(words)?.asset ?? '') : words;
+
 export function writeMedia({ asset, fit, focus, zoom, cut }: MediaValue): string {
   const middle = focus[0] === 0.5 && focus[1] === 0.5;
   const settings = [

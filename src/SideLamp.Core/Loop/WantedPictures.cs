@@ -1,0 +1,48 @@
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Which pictures of cells a show needs stored: what is on air first, then what is up, then what a press may show next.</summary>
+public static class WantedPictures
+{
+    /// <summary>All pictures together.</summary>
+    public const int Most = 500;
+
+    /// <summary>Of a feed that steps, so many rows are looked at from the one that it stands on.</summary>
+    private const int RowsAhead = 100;
+
+    /// <summary>Each once, the most urgent first; more than <see cref="Most"/> where there are more.</summary>
+    public static IEnumerable<(FeedId Feed, string Name)> Of(Kept kept, Shelf shelf)
+    {
+        var feeds = kept.Feeds;
+        var onAir = kept.Contents.Values.SelectMany(content => In(shelf.Read(content.TemplateSource)?.Template, content.Words, content.Row));
+        var bound = kept.Show.Graphics.Select(graphic => (Graphic: graphic, shelf.Find(kept.Show, graphic.Template)?.Template)).Where(one => MayName(one.Graphic, one.Template)).Select(one => (Chosen: kept.Chosen(one.Graphic), one.Template)).ToList();
+        var up = bound.SelectMany(one => In(one.Template, one.Chosen.WordsOf(one.Chosen.UpCard), one.Chosen.UpCard.Row));
+        var others = bound.SelectMany(one => one.Chosen.Graphic.Cards.SelectMany(card => In(one.Template, one.Chosen.WordsOf(card), card.Row))).SelectMany(one => StepsOf(one, feeds));
+        return onAir.Concat(up).Concat(others).Select(one => CellPictures.NamedBy(one.Words, feeds with { Own = one.Row })).OfType<(FeedId, string)>().Distinct();
+    }
+
+    private static bool MayName(Graphic graphic, Template? template) =>
+        graphic.Cards.Select(card => card.Words).Append(graphic.CardsFrom?.Words).Any(words => words is not null && In(template, words, null).Any());
+
+    /// <summary>What picture fields are filled in from.</summary>
+    private static IEnumerable<Worded> In(Template? template, IReadOnlyDictionary<string, string> words, RowRef? row) =>
+        (template?.Fields ?? []).Where(field => field.Kind == FieldKind.Picture).Select(field => words.GetValueOrDefault(field.Name, "")).Where(Placeholders.Has).Select(one => new Worded(one, row));
+
+    /// <summary>The same words on each of the rows that their feeds may step to.</summary>
+    private static IEnumerable<Worded> StepsOf(Worded one, FeedsNow feeds) =>
+        one.Row is not null
+            ? [one]
+            : Placeholders.TakenBy(one.Words).Where(taken => taken.Column is not null).Select(taken => taken.Feed).Distinct().SelectMany(feed => RowsAheadOf(feed, feeds)).Select(row => one with { Row = row });
+
+    private static IEnumerable<RowRef> RowsAheadOf(FeedId feed, FeedsNow feeds)
+    {
+        var keys = feeds.RowsOf(feed)?.Keys ?? [];
+        var first = Math.Max(0, feeds.Standing(feed));
+        return Enumerable.Range(0, Math.Min(RowsAhead, keys.Length)).Select(at => new RowRef(feed, keys[(first + at) % keys.Length]));
+    }
+
+    private sealed record Worded(string Words, RowRef? Row);
+}
