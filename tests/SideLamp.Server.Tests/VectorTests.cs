@@ -214,7 +214,7 @@ public sealed class VectorTests
         var rows = Enumerable.Range(0, table.RowCount).Select(row => table.Columns.ToDictionary(column => column.Name, column => Cell(column, row))).ToList();
         var night = table.Columns.ToDictionary(column => column.Name, column => Cell(column, 0));
         night["rows"] = rows;
-        Golden("placeholders.json", JsonSerializer.Serialize(new { night, said = words.Select(one => new { words = one, text = Placeholders.Fill(one, feeds) }) }, Readable));
+        Golden("placeholders.json", JsonSerializer.Serialize(new { night, filters = Placeholders.Filters, said = words.Select(one => new { words = one, text = Placeholders.Fill(one, feeds) }) }, Readable));
     }
 
     private static void Golden(string name, string json)

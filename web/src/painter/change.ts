@@ -1,3 +1,4 @@
+import { playArrival } from './motion';
 import type { MountedNode, Stand } from './node';
 import type { Node } from './wire';
 
@@ -36,8 +37,10 @@ export function changing(): Changing {
   };
 }
 
-export function fadeIn(element: HTMLElement): Animation {
-  return element.animate([{ opacity: 0 }, { opacity: 1 }], timing);
+/** A part that was not there: it comes as it would arrive, such as the mark of what was ticked; without a way of its own it fades in. */
+export function comeIn({ outer, node }: MountedNode): Animation[] {
+  const own = playArrival(outer, node);
+  return own.length > 0 ? own : [outer.animate([{ opacity: 0 }, { opacity: 1 }], timing)];
 }
 
 /** From where it stood within its parent to where it stands now; what did not move glides against a parent that does. */

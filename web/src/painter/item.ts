@@ -1,4 +1,4 @@
-import { changing, fadeIn, glide, hasOtherWords } from './change';
+import { changing, comeIn, glide, hasOtherWords } from './change';
 import { isAtRest, legNow } from './leg';
 import { mountNode, type MountedNode } from './node';
 import { dressed } from './style';
@@ -72,7 +72,7 @@ export function mountItem(root: HTMLElement, first: Item, now: () => number): Mo
       const mounted = nodes.get(node.id);
       if (!mounted) {
         const fresh = add(node);
-        if (!still) changes.add(fadeIn(fresh.outer));
+        if (!still) changes.add(...comeIn(fresh));
       } else if (mounted.node !== node) {
         // Words that are others are simply elsewhere; what carries them glides.
         if (hasOtherWords(mounted.node, node)) {

@@ -33,6 +33,13 @@ export function playLeg(element: HTMLElement, node: Node, leg: Leg, now: number)
     });
 }
 
+/** A part that comes while the rest stands does so by its own way in, at once. Nothing where it has none. */
+export function playArrival(element: HTMLElement, node: Node): Animation[] {
+  return node.moves
+    .filter((move) => move.path === 'arrive')
+    .map((move) => element.animate(framesOf(move, node.stance), { duration: Math.max(move.length, 0.001) }));
+}
+
 /** Hold motions count from the lighting; nothing but a new lighting starts them anew. */
 export function playHold(element: HTMLElement, node: Node, litAt: number, now: number): Animation[] {
   return node.moves

@@ -159,6 +159,19 @@ test('only what is another object is touched: its neighbours keep their letters'
   expect(begun.every((one) => one.on.closest('[data-node="line"]'))).toBe(true);
 });
 
+test('what was not there comes by its own way in, at once, and else fades in', () => {
+  const stage = mountStage(document.createElement('div'), () => 9000);
+  const plate = node('plate', []);
+  stage.show(model(item([plate], rest)));
+  const tick = node('tick', [{ ...move('arrive', 300), poses: [{ ...pose, scale: 0.2 }, pose] }, move('leave')]);
+  stage.show(model(item([plate, tick, node('plain', [])], rest)));
+  expect(begun.map((one) => [one.on.dataset.node, one.options.duration, one.options.delay ?? 0])).toEqual([
+    ['tick', 400, 0],
+    ['plain', 260, 0],
+  ]);
+  expect(begun[0]!.frames[0]!.transform).toContain('scale(0.2)');
+});
+
 test('a child that does not move stands still while its parent glides', () => {
   const stage = mountStage(document.createElement('div'), () => 9000);
   const child = words('child', 'here', { parent: 'plate', box: at(50, 50) });

@@ -1,7 +1,11 @@
 import type { Schemas } from '../api/client';
 import { live } from '../live/live';
 import type { Offer } from '../ui/useOffers';
+import { filters } from './filters';
 import { timerWords } from './timerWords';
+
+/** What is done to the value of the last placeholder, as far as it is typed; the placeholder may be closed already. */
+const changed = /(\{\{[^{}]*)\|\s*(\w*)\s*(\}\})?$/;
 
 /** What is being typed after two braces that are not closed yet. */
 const begun = /\{\{\s*([\w.]*)$/;
@@ -30,13 +34,28 @@ function cellsOf(feed: { id: string; name: string }, shape: Schemas['FeedShape']
   }));
 }
 
-/** What could stand where a placeholder has been begun: the words of each feed, and the timers. */
+/** What could be done to the value, where that has been begun. */
+function filtersFor(typed: string): Offer[] {
+  const found = changed.exec(typed);
+  if (!found) return [];
+  const [, value, wish, closed] = found;
+  // A closed placeholder that says what is done needs no more.
+  if (closed && (wish === '' || filters.some(({ name }) => name === wish))) return [];
+  const fits = ({ name, words }: { name: string; words: string }): boolean =>
+    name.startsWith(wish!.toLowerCase()) || (wish !== '' && words.toLowerCase().includes(wish!.toLowerCase()));
+  return filters.filter(fits).map((filter) => ({
+    words: `${filter.words} · ${filter.name}`,
+    text: `${typed.slice(0, found.index)}${value}| ${filter.name}${filter.with ? `: ${filter.with}` : ''} }}`,
+  }));
+}
+
+/** What could stand where a placeholder has been begun: the words of each feed, and the timers; or what could be done to its value. */
 export function offersFor(
   typed: string,
   { feeds, timers }: Record<'feeds' | 'timers', readonly { id: string; name: string }[]>,
 ): Offer[] {
   const found = begun.exec(typed);
-  if (!found) return [];
+  if (!found) return filtersFor(typed);
   const wish = found[1]!.toLowerCase();
   const before = typed.slice(0, found.index);
   return [
