@@ -8,8 +8,14 @@ test('a guest list comes from a sheet: dropped, bound by mouse, stepped on air, 
   lamp,
 }) => {
   const file = join(lamp.data, 'demo', 'evening-guests.csv');
-  const sheet = (...rows: string[]): void => writeFileSync(file, `who,what they do,town\n${rows.join('\n')}\n`);
-  sheet('Marlow Finch,counts owls,Mill Bank', 'Tamsin Reed,draws beetles,Long Meadow', 'Pim,holds the torch,');
+  const sheet = (...rows: string[]): void =>
+    writeFileSync(file, `who,what they do,town,portrait\n${rows.join('\n')}\n`);
+  writeFileSync(
+    join(lamp.data, 'demo', 'owl.svg'),
+    '<svg xmlns="http://www.w3.org/2000/svg" width="80" height="80"><circle cx="40" cy="40" r="40" fill="#c8553d"/></svg>',
+  );
+  const marlow = 'Marlow Finch,counts owls,Mill Bank,owl.svg';
+  sheet(marlow, 'Tamsin Reed,draws beetles,Long Meadow,beetle.png', 'Pim,holds the torch,,');
 
   // Dropped anywhere, it is found where it lies.
   await page.goto(`${lamp.url}/feeds`);
@@ -44,6 +50,10 @@ test('a guest list comes from a sheet: dropped, bound by mouse, stepped on air, 
   await expect(fields.getByRole('combobox', { name: 'What fills Name' })).toHaveText('who');
   await drag('what they do', 'Line below');
   await expect(rows.getByText('→ From the guest list, Line below')).toBeVisible();
+  // What a picture’s cell names is fetched by the server; what cannot be had is said.
+  await drag('portrait', 'Picture');
+  await expect(page.getByText('1 of 2 pictures are here.')).toBeVisible();
+  await expect(page.getByText(/^There is no “beetle.png” in/)).toBeVisible();
 
   // Only those who come from somewhere, in the order of their names.
   await page.getByRole('button', { name: 'all rows' }).click();
@@ -59,13 +69,17 @@ test('a guest list comes from a sheet: dropped, bound by mouse, stepped on air, 
   const own = page.getByRole('button', { name: /^From the guest list(, |\.)/ });
   await own.click();
   await expect(output.getByText('Marlow Finch')).toBeVisible();
+  await expect
+    .poll(() => output.locator('img').evaluateAll((all) => all.map((one) => (one as HTMLImageElement).naturalWidth)))
+    .toEqual([80]);
+  await expect(output.locator('img')).toHaveAttribute('src', /^\/assets\/[0-9a-f]{64}\.svg$/);
   await page.getByRole('button', { name: 'From the guest list: next card' }).click();
   await expect(output.getByText('Tamsin Reed')).toBeVisible();
   await expect(output.getByText('draws beetles')).toBeVisible();
   // A mended row is an update in place; a row that goes stays, and the desk says so.
-  sheet('Marlow Finch,counts owls,Mill Bank', 'Tamsin Reed,paints beetles,Long Meadow', 'Pim,holds the torch,');
+  sheet(marlow, 'Tamsin Reed,paints beetles,Long Meadow,beetle.png', 'Pim,holds the torch,,');
   await expect(output.getByText('paints beetles')).toBeVisible();
-  sheet('Marlow Finch,counts owls,Mill Bank', 'Pim,holds the torch,');
+  sheet(marlow, 'Pim,holds the torch,,');
   await expect(own).toContainText('its row is gone from the feed');
   await expect(output.getByText('Tamsin Reed')).toBeVisible();
 
@@ -75,7 +89,7 @@ test('a guest list comes from a sheet: dropped, bound by mouse, stepped on air, 
   await page.getByRole('link', { name: /^Evening guests/i }).click();
   await expect(page.getByText('The file is gone.').first()).toBeVisible();
   await expect(output.getByText('Tamsin Reed')).toBeVisible();
-  sheet('Marlow Finch,counts owls,Mill Bank', 'Ilse,warden,Hollow Lane');
+  sheet(marlow, 'Ilse,warden,Hollow Lane,');
   await expect(page.getByText('Fresh').first()).toBeVisible();
   await page.getByRole('link', { name: 'Desk' }).click();
   await page.getByRole('button', { name: 'From the guest list: next card' }).click();

@@ -4,6 +4,7 @@ using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -280,6 +281,47 @@ public sealed class RowsTests : FoldedShow
 
         Assert.InRange(came, 100, 30 * 144);
         Assert.True(sizes[^1] <= sizes[0] + 2, $"it grew from {sizes[0]} to {sizes[^1]}");
+    }
+
+    // A cue names a row by its key: wherever that stands by then, and as it is called by then; one that is gone is said, and then none of the cue is done (rule 20).
+    [Fact]
+    public void A_cue_lights_a_row_by_its_key_wherever_it_stands_and_none_of_it_when_the_row_is_gone()
+    {
+        CardsFromRows();
+        var pim = Stage.Kept.Chosen(Names)!.Value.Graphic.Cards[1].Id;
+        var cue = new Cue(new CueId("pim"), "Pim", null, [new CueStep(Duration.Zero, false, [new CueSetting(new("lamp"), CueAct.Light, null), new CueSetting(Names, CueAct.Light, pim)])]);
+        Stage = Stage with { Kept = Stage.Kept with { Show = Stage.Show with { Cues = [cue] } } };
+        Read("Benedek", "Odalys", "Ilse", "Pim");
+        Read("Benedek", "Odalys", "Ilse", "Pim Carraway");
+        Press(id => new PressCue(id, cue.Id));
+        Assert.Equal(("Pim Carraway", pim), (OnAir("name"), Lit().Card));
+        Press(id => new PressLightsOut(id));
+        After(2000);
+        Read("Benedek", "Odalys", "Ilse");
+        Assert.Contains("gone", Fold(new PressInput(new PressCue(new("late"), cue.Id))).Refusal?.Title, StringComparison.Ordinal);
+        Assert.Empty(Stage.Air.Airings);
+    }
+
+    // What cells say moves meters and sets numbers as typed words do; what is no number is none.
+    [Fact]
+    public void Numbers_and_meters_say_what_cells_say()
+    {
+        var goal = new GraphicId("goal");
+        Read(["300"], "600");
+        var bound = DrawnWith("{{ guests_sheet.name }}", "{{ guests_sheet.role | truncate: 3, '' }}");
+        Assert.Equal(DrawnWith("300", "600"), bound);
+        Read(["150"], "600");
+        Assert.NotEqual(bound, DrawnWith("{{ guests_sheet.name }}", "600"));
+        Assert.Equal(DrawnWith("150", "600"), DrawnWith("{{ guests_sheet.name }}", "600"));
+        Read(["many"], "600");
+        Assert.Equal(DrawnWith("many", "600"), DrawnWith("{{ guests_sheet.name }}", "600"));
+
+        string DrawnWith(string reached, string of)
+        {
+            Assert.Null(Edit(new EditGraphic(goal, new GraphicEdit(Stage.Revision, Words: Words(("reached", reached), ("goal", of))))));
+            var chosen = Stage.Kept.Chosen(goal)!.Value;
+            return CoreJson.Write(Book.PictureOf(Book.ContentOf(Stage.Show, chosen, chosen.UpCard)!, Stage.Kept));
+        }
     }
 
     // The index of what words take: a reading lays out what takes what it changed, and nothing else; counted.
