@@ -18,12 +18,10 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
             return NotRun(cue, "a timer that it sets is gone");
         }
 
-        foreach (var setting in cue.Steps.SelectMany(step => step.Settings))
+        // What must not be lit now may well be by the time of a later step.
+        if (cue.Steps.SelectMany(step => step.Settings).Select(WhyNot).Concat(cue.Steps[0].Settings.Select(WhyDark)).OfType<string>().FirstOrDefault() is { } refusal)
         {
-            if (WhyNot(setting) is { } refusal)
-            {
-                return NotRun(cue, refusal);
-            }
+            return NotRun(cue, refusal);
         }
 
         StopIt(cue.Id);
@@ -50,7 +48,7 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
 
         // What was deleted since the press is left out; the rest of the step is done.
         var before = State;
-        Set(ahead.Step with { Settings = [.. ahead.Step.Settings.Where(one => WhyNot(one) is null)] });
+        Set(ahead.Step with { Settings = [.. ahead.Step.Settings.Where(one => (WhyNot(one) ?? WhyDark(one)) is null)] });
         actMemory.RememberStep(ahead.Cue, before);
     }
 
@@ -58,6 +56,9 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
         Prepare(setting.Graphic, setting.Card, setting.Outfit) is not { } prepared ? "a graphic that it sets is gone"
         : setting.Card is { } card && prepared.Card != card ? $"the card that it brings up in “{Facts.NameOf(setting.Graphic)}” is gone"
         : null;
+
+    private string? WhyDark(CueSetting setting) =>
+        setting.Act == CueAct.Light && lighting.WhyDark(Prepare(setting.Graphic, setting.Card, setting.Outfit)!) is { } why ? $"“{Facts.NameOf(setting.Graphic)}” cannot be lit. {why.TrimEnd('.')}" : null;
 
     private static string NotRun(Cue cue, string why) => $"“{cue.Name}” was not run: {why}. Right-click the cue to change it.";
 

@@ -23,15 +23,9 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
             return NoSuchCard;
         }
 
-        if (prepared.Unlit is { } why)
+        if (WhyDark(prepared) is { } why)
         {
             return why;
-        }
-
-        // A row that went while it was lit stays until something else is shown; once dark, it is not lit again (rule 40).
-        if (prepared.GoneAt is not null && State.Of(light.Graphic) is not { Holds: true })
-        {
-            return GoneRow;
         }
 
         if (light.Card is not null || light.Outfit is not null)
@@ -58,6 +52,12 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         makingWay.Cover(prepared);
         return null;
     }
+
+    /// <summary>Why what there is must not be lit now, in a sentence; null = it may.</summary>
+    public string? WhyDark(Prepared prepared) =>
+        prepared.Unlit
+        // A row that went while it was lit stays until something else is shown; once dark, it is not lit again (rule 40).
+        ?? (prepared.GoneAt is not null && State.Of(prepared.Graphic) is not { Holds: true } ? GoneRow : null);
 
     private void LightInSeat(Prepared prepared, Light light)
     {
