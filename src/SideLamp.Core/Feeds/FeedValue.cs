@@ -1,5 +1,4 @@
 using System.Collections.Immutable;
-using System.Runtime.CompilerServices;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Tables;
@@ -72,82 +71,3 @@ public sealed record FeedValue(ImmutableArray<Table> Tables, Instant ChangedAt)
 /// <param name="Row">As it was last, in a table of its own.</param>
 /// <param name="At">Where it stood among the rows that were used: the one that follows it stands there now.</param>
 public sealed record GoneRow(Table Row, int At);
-
-/// <summary>Keys from one table to the next, worked out once: by whoever folds a reading first, which is not the loop.</summary>
-internal static class FollowedKeys
-{
-    private static readonly ConditionalWeakTable<Table, Followed> Known = [];
-
-    public static ImmutableArray<string> Of(Table before, ImmutableArray<string> keys, Table after, string? keyColumn)
-    {
-        if (Known.TryGetValue(after, out var known) && known.Keys == keys && known.KeyColumn == keyColumn)
-        {
-            return known.Now;
-        }
-
-        var now = RowKeys.Next(before, keys, after, keyColumn);
-        Known.AddOrUpdate(after, new Followed(keys, keyColumn, now));
-        return now;
-    }
-
-    private sealed record Followed(ImmutableArray<string> Keys, string? KeyColumn, ImmutableArray<string> Now);
-}
-
-/// <summary>What one look at a feed's source brought.</summary>
-public abstract record FeedReading
-{
-    private FeedReading() { }
-
-    public sealed record Found(SourceTables Content) : FeedReading;
-
-    /// <summary>There is nothing there, yet or any more. While nothing was ever read that is no error.</summary>
-    public sealed record Missing : FeedReading;
-
-    /// <summary>It did not come this time, which is no trouble yet.</summary>
-    /// <param name="Trouble">Why not, in a sentence.</param>
-    public sealed record Missed(string Trouble) : FeedReading;
-
-    /// <param name="Trouble">Why not, in a sentence, and what to do.</param>
-    public sealed record Unreadable(string Trouble) : FeedReading;
-}
-
-/// <summary>How a feed's source is doing in this run of the server. Never kept.</summary>
-/// <param name="ReadAt">When it was last read with success; null = not yet.</param>
-/// <param name="Trouble">Why it cannot be read now, in a sentence; null when it can, or is only waited for.</param>
-/// <param name="TroubleSince">Since when; null = it can be read.</param>
-/// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
-public sealed record FeedCondition(Instant? ReadAt, string? Trouble, string? Note = null, Instant? TroubleSince = null)
-{
-    public static FeedCondition Unknown { get; } = new(null, null);
-
-    /// <summary>The same, from when trouble began for the first time until it is over.</summary>
-    public FeedCondition InTrouble(string trouble, Instant at) => this with { Trouble = trouble, TroubleSince = TroubleSince ?? at, Note = null };
-
-    /// <param name="value">Its last good words; null = it has never brought any.</param>
-    /// <param name="staleSince">Since when it counts as stale; null = it does not.</param>
-    public FeedHealth Health(Feed feed, FeedValue? value, Instant? staleSince) =>
-        feed.Paused ? FeedHealth.Paused
-        : value is null ? (Trouble is null ? FeedHealth.Waiting : FeedHealth.Failing)
-        : staleSince is not null ? FeedHealth.Stale
-        : ReadAt is null && !feed.IsPushed ? FeedHealth.Loading
-        : FeedHealth.Fresh;
-}
-
-public enum FeedHealth
-{
-    /// <summary>The source does not exist yet; that is no error.</summary>
-    Waiting,
-
-    /// <summary>There are words of an earlier run, and the source has not answered in this one.</summary>
-    Loading,
-    Fresh,
-
-    /// <summary>There is a last good value, but the source cannot be read now, or has not changed for longer than the streamer allows.</summary>
-    Stale,
-
-    /// <summary>It has never been read, and cannot be.</summary>
-    Failing,
-
-    /// <summary>The streamer has told it to wait: its last words stay.</summary>
-    Paused,
-}

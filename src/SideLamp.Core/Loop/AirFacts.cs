@@ -50,11 +50,11 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         )
         {
             GoneAt = own.CardIds.Contains(shown.Id) ? null : own.GoneCards.FirstOrDefault(one => one.Card.Id == shown.Id).At,
-            Unlit = shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.BarOf(pinned.Content, kept),
+            Unlit = shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept),
         };
     }
 
-    public bool IsBarred(ContentId content) => Content(content) is { } known && book.BarOf(known, kept) is not null;
+    public bool IsBarred(ContentId content) => Content(content) is { } known && book.Words.BarOf(known, kept) is not null;
 
     public string NameOf(GraphicId graphic) => kept.Show.Graphic(graphic)?.Name ?? "a graphic that is gone";
 

@@ -287,7 +287,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
         aged = DoAll(aged, Conditions.News(aged.Stage).ToList());
-        var barred = aged.Stage.Air.Airings.Where(airing => airing.Holds && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.BarOf(content, aged.Stage.Kept) is not null);
+        var barred = aged.Stage.Air.Airings.Where(airing => airing.Holds && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.Words.BarOf(content, aged.Stage.Kept) is not null);
         aged = DoAll(aged, barred.Select(airing => new Revoke(airing.Graphic)).ToList());
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {

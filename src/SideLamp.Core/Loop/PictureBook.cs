@@ -16,19 +16,14 @@ namespace SideLamp.Core.Loop;
 /// <summary>A content and its fingerprint.</summary>
 public sealed record Pinned(ContentId Id, Content Content);
 
-/// <summary>Words as they would show now.</summary>
-/// <param name="Words">By field name.</param>
-/// <param name="Faults">Why a field could not be filled in.</param>
-/// <param name="Hits">How many words of the never-show list they hold; these are covered.</param>
-public sealed record Said(ImmutableDictionary<string, string> Words, ImmutableArray<Fault> Faults, int Hits);
-
 /// <summary>A picture, and what of it could not be made.</summary>
 public sealed record Drawn(Picture Picture, ImmutableArray<Fault> Faults);
 
 /// <summary>Contents and pictures of graphics, remembered: a press finds its picture laid out already.</summary>
 public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes lookAlikes)
 {
-    private readonly WordGate _gate = new(lookAlikes);
+    /// <summary>What contents say.</summary>
+    public WordBook Words { get; } = new(shelf, lookAlikes);
 
     private const long MostBytes = 128 << 20;
 
@@ -68,7 +63,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
             return new Drawn(Picture.Empty, [new Fault("/template", "Its template cannot be read.")]);
         }
 
-        var (words, faults, _) = SaidNow(template, pinned.Content, kept);
+        var (words, faults, _) = Words.SaidNow(template, pinned.Content, kept);
         if (LayoutBudget.FaultIn(template, words) is { } much)
         {
             // Only what a feed brings can be so much: what is typed is refused.
@@ -78,32 +73,6 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         var timers = TimersOf(pinned.Content, kept);
         words = words.SetItems(timers.Select(one => KeyValuePair.Create(one.Field, one.Room)));
         return new Drawn(Laid(pinned, new Setting(kept.Show.Canvas), template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program)), faults);
-    }
-
-    /// <summary>The words of a content as they would show now: filled in, and those of the never-show list covered.</summary>
-    public Said SaidNow(Template template, Content content, Kept kept)
-    {
-        var (words, faults) = Placeholders.FillAll(template, content.Words, kept.Feeds with { Own = content.Row }, content.StaleWords, kept.Stale);
-        if (kept.Show.NeverShow.Words.IsEmpty)
-        {
-            return new Said(words, faults, 0);
-        }
-
-        var gated = template.Fields.Where(field => field.Kind != FieldKind.Picture).Select(field => (field.Name, Gated: _gate.Of(words[field.Name], kept.Show.NeverShow))).ToList();
-        return new Said(words.SetItems(gated.Select(one => KeyValuePair.Create(one.Name, one.Gated.Text))), faults, gated.Sum(one => one.Gated.Hits));
-    }
-
-    /// <summary>Why a content must not be on air now (rule 37), in a sentence; null = it may.</summary>
-    public string? BarOf(Content content, Kept kept)
-    {
-        if (content.Row is { } row && kept.Show.Feed(row.Feed) is { Audience: true } feed && kept.Feeds.RowsOf(row.Feed)?.IndexInAll(row.Row) is null or < 0)
-        {
-            return $"What the audience sent to “{feed.Name}” waits for your tick, or was taken back.";
-        }
-
-        return kept.Show.NeverShow is { Act: NeverShowAct.HoldBack, Words.IsEmpty: false } && shelf.Read(content.TemplateSource)?.Template is { } template && SaidNow(template, content, kept).Hits > 0
-            ? "It holds a word of the never-show list."
-            : null;
     }
 
     /// <summary>As <see cref="DrawnOf"/>, without what could not be filled in being said.</summary>

@@ -316,7 +316,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     private SwitchView Said(Chosen chosen, Core.Templates.Template template, Pinned pinned, Stage stage)
     {
-        var (words, _, hits) = book.SaidNow(template, pinned.Content, stage.Kept);
+        var (words, _, hits) = book.Words.SaidNow(template, pinned.Content, stage.Kept);
         var picture = book.PictureOf(pinned, stage.Kept);
         var fits = picture.Fits;
         // A number that only moves a meter is not read by anybody.
@@ -335,7 +335,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             fits,
             IsOutside(picture.Box, stage.Show.Canvas),
             hits,
-            book.BarOf(pinned.Content, stage.Kept)
+            book.Words.BarOf(pinned.Content, stage.Kept)
         );
     }
 

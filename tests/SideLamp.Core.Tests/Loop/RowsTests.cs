@@ -207,7 +207,7 @@ public sealed class RowsTests : FoldedShow
 
     private static int _backs;
 
-    private string Said(string field) => Book.SaidNow(Shelf.Find(Stage.Show, Stage.Show.Graphic(Names)!.Template)!.Template, Stage.Kept.Contents[Lit().Content], Stage.Kept).Words[field];
+    private string Said(string field) => Book.Words.SaidNow(Shelf.Find(Stage.Show, Stage.Show.Graphic(Names)!.Template)!.Template, Stage.Kept.Contents[Lit().Content], Stage.Kept).Words[field];
 
     // Random edits of the table under a lit row: what viewers see is that row's words, and where those did not change it is the very same picture.
     [Fact]

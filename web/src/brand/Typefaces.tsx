@@ -4,6 +4,7 @@ import { useShow, type Brand } from '../show/show';
 import { family } from '../painter/face';
 import { same, Select } from '../ui/Field';
 import { FilePick } from '../ui/FilePick';
+import { SignButton } from '../ui/SignButton';
 import type { KeepBrand } from './keepBrand';
 
 /** Shipped typefaces, and the streamer's own: measured and drawn with the very same files. */
@@ -60,14 +61,10 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
             <span className="ml-auto text-[11.5px] text-quiet">
               {faces.map((face) => `${face.weight}${face.italic ? ' italic' : ''}`).join(', ')}
             </span>
-            <button
-              type="button"
-              aria-label={`Take ${name} out of this brand`}
-              onClick={() => drop(name)}
-              className="grid size-8 place-items-center rounded-md text-quiet hover:bg-raised hover:text-ink"
-            >
+            <SignButton label={`Take ${name} out of this brand`} onClick={() => drop(name)}>
+              {' '}
               <X aria-hidden size={14} />
-            </button>
+            </SignButton>
           </div>
         );
       })}

@@ -6,6 +6,7 @@ import { useShow, type Show } from '../show/show';
 import { press } from '../show/air';
 import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
+import { SignButton } from '../ui/SignButton';
 
 interface Ahead {
   name: string;
@@ -102,15 +103,14 @@ function Row({ one }: { one: Ahead }) {
       </span>
       {one.at !== null && <span>in {clockText(Math.ceil(Math.max(0, one.at - now) / 1000) * 1000)}</span>}
       {off && (
-        <button
-          type="button"
-          aria-label={`Call off: ${one.name} ${one.why}`}
+        <SignButton
+          label={`Call off: ${one.name} ${one.why}`}
           title="Call it off"
           onClick={() => void press(off.verb, off.what)}
-          className="grid size-7 place-items-center rounded-md text-quiet hover:bg-ridge hover:text-ink"
         >
+          {' '}
           <X aria-hidden size={13} />
-        </button>
+        </SignButton>
       )}
     </li>
   );

@@ -4,11 +4,11 @@ import type { Schemas } from '../api/client';
 import { edits } from '../show/edits';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
-import { Button } from '../ui/Button';
 import { Choose } from '../ui/Choose';
-import { Drawer } from '../ui/Drawer';
 import { same } from '../ui/Field';
 import { Tick } from '../ui/Tick';
+import { SignButton } from '../ui/SignButton';
+import { TableDrawer } from './TableDrawer';
 import { steps, type Step, type StepKind } from './cleanSteps';
 
 interface Props {
@@ -27,15 +27,13 @@ export function CleanColumns({ feed, columns }: Props) {
   };
   const count = feed.cleaning.length;
   return (
-    <Drawer
+    <TableDrawer
       label="Cleaning"
-      side="bottom"
-      align="end"
-      className="grid w-[400px] gap-3 p-3!"
-      trigger={
-        <Button kind="bare" className="min-h-8! px-2! py-1!" title="What is done to the words before anybody sees them">
+      title="What is done to the words before anybody sees them"
+      words={
+        <>
           <Brush aria-hidden size={14} /> {count === 0 ? 'Clean' : `${count} cleaned`}
-        </Button>
+        </>
       }
     >
       <div className="flex items-center gap-1.5">
@@ -52,14 +50,14 @@ export function CleanColumns({ feed, columns }: Props) {
         {now.map((step, at) => (
           <li key={at} className="flex items-center gap-1.5 rounded-lg bg-panel py-0.5 pr-0.5 pl-2">
             <OneStep step={step} onKeep={(next) => keep(now.with(at, next))} />
-            <button
-              type="button"
-              aria-label={`Drop step ${at + 1}`}
+            <SignButton
+              label={`Drop step ${at + 1}`}
               onClick={() => void keep(now.filter((_, one) => one !== at))}
-              className="ml-auto grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:bg-ridge hover:text-ink"
+              className="ml-auto"
             >
+              {' '}
               <X aria-hidden size={14} />
-            </button>
+            </SignButton>
           </li>
         ))}
         {now.length === 0 && <li className="text-faint">Its words are shown as they came.</li>}
@@ -71,7 +69,7 @@ export function CleanColumns({ feed, columns }: Props) {
         onChoose={(kind) => kind && void keep([...now, steps[kind as StepKind].begun])}
         className="max-w-64"
       />
-    </Drawer>
+    </TableDrawer>
   );
 }
 

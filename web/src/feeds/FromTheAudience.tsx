@@ -3,24 +3,22 @@ import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { AudienceRows } from '../show/AudienceRows';
 import { edits } from '../show/edits';
-import { Button } from '../ui/Button';
-import { Drawer } from '../ui/Drawer';
 import { Tick } from '../ui/Tick';
+import { TableDrawer } from './TableDrawer';
 
 /** Whether the audience writes the feed; if so, its rows with a tick for each that may be seen. */
 export function FromTheAudience({ feed }: { feed: Schemas['Feed'] }) {
   const waiting = useLive(({ feeds }) => feeds.get(feed.id)?.waiting ?? 0);
   return (
-    <Drawer
+    <TableDrawer
       label="From the audience"
-      side="bottom"
-      align="end"
-      className="grid max-h-[70vh] w-[400px] grid-rows-[auto_auto_minmax(0,1fr)] gap-3 p-3!"
-      trigger={
-        <Button kind="bare" className="min-h-8! px-2! py-1!" title="Who writes it">
+      title="Who writes it"
+      className="max-h-[70vh] grid-rows-[auto_auto_minmax(0,1fr)]"
+      words={
+        <>
           <Users aria-hidden size={14} className={feed.audience && waiting > 0 ? 'text-lamp-soft' : undefined} />
           {feed.audience ? (waiting > 0 ? `${waiting} wait` : 'all ticked') : 'Audience'}
-        </Button>
+        </>
       }
     >
       <Tick checked={feed.audience} onChange={(audience) => void edits.feed(feed.id, { audience })}>
@@ -34,6 +32,6 @@ export function FromTheAudience({ feed }: { feed: Schemas['Feed'] }) {
           back goes at once, wherever it is, and so does what its writer changes.
         </p>
       )}
-    </Drawer>
+    </TableDrawer>
   );
 }

@@ -7,6 +7,7 @@ import { Button } from '../ui/Button';
 import { Drawer } from '../ui/Drawer';
 import { inputLook } from '../ui/inputLook';
 import { Segmented } from '../ui/Segmented';
+import { SignButton } from '../ui/SignButton';
 
 /** Words that must not appear, wherever they come from. They are covered here, too: streamers share their screens. */
 export function NeverShowList() {
@@ -80,14 +81,13 @@ export function NeverShowList() {
           {list.words.map((word, at) => (
             <li key={word} className="flex items-center justify-between gap-2 rounded-lg bg-ground pl-2">
               <span className="truncate">{seen ? word : '•'.repeat(Math.min(12, word.length))}</span>
-              <button
-                type="button"
-                aria-label={`Take word ${at + 1} off the list`}
+              <SignButton
+                label={`Take word ${at + 1} off the list`}
                 onClick={() => void keep({ words: list.words.filter((one) => one !== word) })}
-                className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:bg-ridge hover:text-ink"
               >
+                {' '}
                 <X aria-hidden size={14} />
-              </button>
+              </SignButton>
             </li>
           ))}
         </ul>

@@ -6,10 +6,9 @@ import { KeptNumber } from '../show/KeptNumber';
 import { RowStepper } from '../show/RowStepper';
 import { RowTestFields } from '../show/RowTestFields';
 import { KeyField } from '../show/KeyField';
-import { Button } from '../ui/Button';
 import { Choose } from '../ui/Choose';
-import { Drawer } from '../ui/Drawer';
 import { Tick } from '../ui/Tick';
+import { TableDrawer } from './TableDrawer';
 import { ruleChoices } from './viewWords';
 
 interface Props {
@@ -35,17 +34,15 @@ export function StandsOn({ feed, columns }: Props) {
       },
     });
   return (
-    <Drawer
+    <TableDrawer
       label="Which row it stands on"
-      side="bottom"
-      align="end"
-      className="grid w-[400px] gap-3 p-3!"
-      trigger={
-        <Button kind="bare" className="min-h-8! px-2! py-1!" title="Words that name a column show this row">
+      title="Words that name a column show this row"
+      words={
+        <>
           <MapPin aria-hidden size={14} className="text-lamp-soft" />
           {stand == null ? 'on no row' : stand.at < 0 ? 'on a row that is gone' : `on row ${stand.at + 1}`}
           {stand?.isHeld && ', held'}
-        </Button>
+        </>
       }
     >
       <p className="text-quiet">Words that name a column show what the row says on which the feed stands.</p>
@@ -106,6 +103,6 @@ export function StandsOn({ feed, columns }: Props) {
           onKeep={(key, from) => edits.feed(feed.id, { nextKey: key || null }, from)}
         />
       </div>
-    </Drawer>
+    </TableDrawer>
   );
 }

@@ -5,8 +5,9 @@ import { KeptNumber } from '../show/KeptNumber';
 import { RowTestFields } from '../show/RowTestFields';
 import { Button } from '../ui/Button';
 import { Choose } from '../ui/Choose';
-import { Drawer } from '../ui/Drawer';
 import { same } from '../ui/Field';
+import { SignButton } from '../ui/SignButton';
+import { TableDrawer } from './TableDrawer';
 import { viewWords } from './viewWords';
 
 type View = Schemas['TableView'];
@@ -24,15 +25,14 @@ export function WhichRows({ feed, columns }: Props) {
   const only = (at: number, test: Schemas['RowTest'] | null): Promise<boolean> =>
     keep({ only: test ? view.only.with(at, test) : view.only.filter((_, one) => one !== at) });
   return (
-    <Drawer
+    <TableDrawer
       label="Which rows"
-      side="bottom"
-      align="end"
-      className="grid w-[430px] gap-3 p-3!"
-      trigger={
-        <Button kind="bare" className="min-h-8! px-2! py-1!" title="Which rows are used, and in which order">
+      title="Which rows are used, and in which order"
+      className="w-[430px]!"
+      words={
+        <>
           <ListFilter aria-hidden size={14} /> {viewWords(feed)}
-        </Button>
+        </>
       }
     >
       <div className="grid gap-1.5">
@@ -45,7 +45,9 @@ export function WhichRows({ feed, columns }: Props) {
               test={test}
               onKeep={(next) => only(at, next)}
             />
-            <Small label={`Drop condition ${at + 1}`} onClick={() => void only(at, null)} />
+            <SignButton label={`Drop condition ${at + 1}`} onClick={() => void only(at, null)}>
+              <X aria-hidden size={14} />
+            </SignButton>
           </span>
         ))}
         <Button
@@ -123,20 +125,6 @@ export function WhichRows({ feed, columns }: Props) {
       <p className="text-[11.5px] text-quiet">
         A column that names each row (a name, a number) keeps a row the same one whatever else of it is changed.
       </p>
-    </Drawer>
-  );
-}
-
-function Small({ label, onClick }: { label: string; onClick(): void }) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      onClick={onClick}
-      className="grid size-8 shrink-0 place-items-center rounded-md text-quiet hover:bg-ridge hover:text-ink"
-    >
-      <X aria-hidden size={14} />
-    </button>
+    </TableDrawer>
   );
 }

@@ -5,6 +5,7 @@ import { edits } from '../show/edits';
 import { KeptText } from '../show/KeptText';
 import type { Card, Graphic, Template } from '../show/show';
 import { useOrdered } from '../ui/Ordered';
+import { SignButton } from '../ui/SignButton';
 import { cardEdits } from './cardEdits';
 import { PictureCell } from './PictureCell';
 
@@ -59,19 +60,19 @@ export function CardRow({ top, height, at, card, number, graphic, chosen, onChoo
       </span>
       {children}
       <span role="gridcell" className="flex w-32 shrink-0 items-center justify-end gap-0.5 pr-2 text-quiet">
-        <Small label={`Use card ${number}`} disabled={up} onClick={() => void cards.putUp(card.id)}>
+        <SignButton label={`Use card ${number}`} disabled={up} onClick={() => void cards.putUp(card.id)}>
           <ChevronUp aria-hidden size={15} />
-        </Small>
-        <Small label={`Duplicate card ${number}`} onClick={() => void cards.duplicate(card.id)}>
+        </SignButton>
+        <SignButton label={`Duplicate card ${number}`} onClick={() => void cards.duplicate(card.id)}>
           <Copy aria-hidden size={13} />
-        </Small>
-        <Small
+        </SignButton>
+        <SignButton
           label={`Delete card ${number}`}
           disabled={graphic.cards.length === 1}
           onClick={() => void cards.remove([card.id])}
         >
           <Trash2 aria-hidden size={13} />
-        </Small>
+        </SignButton>
       </span>
     </div>
   );
@@ -107,18 +108,6 @@ export function CardCell({
       placeholder={field.sample}
       value={value}
       onKeep={keep}
-    />
-  );
-}
-
-function Small({ label, ...props }: { label: string } & React.ComponentProps<'button'>) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      {...props}
-      className="grid size-8 place-items-center rounded-md hover:bg-ridge hover:text-ink disabled:opacity-40"
     />
   );
 }

@@ -5,6 +5,7 @@ import { edits } from '../show/edits';
 import { useShow, type Card, type Graphic, type Template } from '../show/show';
 import { typedWords } from '../show/words';
 import { Field, same, Select } from '../ui/Field';
+import { SignButton } from '../ui/SignButton';
 import { KeptText } from '../show/KeptText';
 
 import { Range } from '../ui/Range';
@@ -106,18 +107,25 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
               onKeep={keep}
             />
             <span className="flex items-start">
-              <Small label={`How ${field.label} is set`} pressed={lettering} onClick={() => setLettering(!lettering)}>
+              <SignButton
+                label={`How ${field.label} is set`}
+                aria-pressed={lettering}
+                onClick={() => setLettering(!lettering)}
+              >
                 <ALargeSmall aria-hidden size={15} />
-              </Small>
+              </SignButton>
               {field.kind === 'text' && show.timers.length > 0 && (
-                <Small label={`${field.label} shows a timer`} onClick={() => void keep(timerWords(show.timers[0]!.id))}>
+                <SignButton
+                  label={`${field.label} shows a timer`}
+                  onClick={() => void keep(timerWords(show.timers[0]!.id))}
+                >
                   <Clock aria-hidden size={14} />
-                </Small>
+                </SignButton>
               )}
               {own !== undefined && own !== field.sample && (
-                <Small label={`${field.label}: back to the start`} onClick={() => void keep(field.sample)}>
+                <SignButton label={`${field.label}: back to the start`} onClick={() => void keep(field.sample)}>
                   <RotateCcw aria-hidden size={13} />
-                </Small>
+                </SignButton>
               )}
             </span>
           </span>
@@ -125,21 +133,6 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
       />
       {lettering && <Lettering graphic={graphic} field={field} />}
     </div>
-  );
-}
-
-function Small(props: { label: string; pressed?: boolean; onClick(): void; children: React.ReactNode }) {
-  return (
-    <button
-      type="button"
-      aria-label={props.label}
-      title={props.label}
-      aria-pressed={props.pressed}
-      onClick={props.onClick}
-      className="grid size-8 place-items-center rounded-md text-quiet hover:bg-raised hover:text-ink aria-pressed:text-cool"
-    >
-      {props.children}
-    </button>
   );
 }
 

@@ -1,6 +1,7 @@
 import { ChevronLeft, ChevronRight, Pin, PinOff } from 'lucide-react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
+import { SignButton } from '../ui/SignButton';
 import { press } from './air';
 
 /** Takes a feed to another row by hand, where it is held until it is let go. */
@@ -12,47 +13,29 @@ export function RowStepper({ feed }: { feed: Schemas['Feed'] }) {
   const holds = stand?.isHeld ?? false;
   return (
     <span className="flex items-center gap-0.5 text-quiet">
-      <Small label={`${feed.name}: row before`} disabled={count === 0} onClick={() => step(-1)}>
+      <SignButton
+        className="size-9!"
+        label={`${feed.name}: row before`}
+        disabled={count === 0}
+        onClick={() => step(-1)}
+      >
         <ChevronLeft aria-hidden size={16} />
-      </Small>
+      </SignButton>
       <span className="min-w-12 text-center tabular-nums">
         {stand == null ? '–' : stand.at < 0 ? 'gone' : stand.at + 1}/{count}
       </span>
-      <Small label={`${feed.name}: next row`} disabled={count === 0} onClick={() => step(1)}>
+      <SignButton className="size-9!" label={`${feed.name}: next row`} disabled={count === 0} onClick={() => step(1)}>
         <ChevronRight aria-hidden size={16} />
-      </Small>
-      <Small
+      </SignButton>
+      <SignButton
+        className="size-9!"
         label={holds ? `${feed.name}: let its row go` : `${feed.name}: hold this row`}
-        pressed={holds}
+        aria-pressed={holds}
         disabled={count === 0}
         onClick={() => (holds ? void press('letRow', { feed: feed.id }) : step(0))}
       >
         {holds ? <PinOff aria-hidden size={14} /> : <Pin aria-hidden size={14} />}
-      </Small>
+      </SignButton>
     </span>
-  );
-}
-
-interface SmallProps {
-  label: string;
-  pressed?: boolean;
-  disabled: boolean;
-  onClick(): void;
-  children: React.ReactNode;
-}
-
-function Small({ label, pressed, disabled, onClick, children }: SmallProps) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      aria-pressed={pressed}
-      disabled={disabled}
-      onClick={onClick}
-      className="grid size-9 place-items-center rounded-md hover:bg-ridge hover:text-ink disabled:opacity-50 aria-pressed:text-cool"
-    >
-      {children}
-    </button>
   );
 }

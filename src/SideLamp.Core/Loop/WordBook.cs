@@ -1,0 +1,45 @@
+using System.Collections.Immutable;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Shows;
+using SideLamp.Core.Templates;
+using SideLamp.Core.Text;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Words as they would show now.</summary>
+/// <param name="Words">By field name.</param>
+/// <param name="Faults">Why a field could not be filled in.</param>
+/// <param name="Hits">How many words of the never-show list they hold; these are covered.</param>
+public sealed record Said(ImmutableDictionary<string, string> Words, ImmutableArray<Fault> Faults, int Hits);
+
+/// <summary>What contents say now, and whether they may.</summary>
+public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
+{
+    private readonly WordGate _gate = new(lookAlikes);
+
+    /// <summary>The words of a content as they would show now: filled in, and those of the never-show list covered.</summary>
+    public Said SaidNow(Template template, Content content, Kept kept)
+    {
+        var (words, faults) = Placeholders.FillAll(template, content.Words, kept.Feeds with { Own = content.Row }, content.StaleWords, kept.Stale);
+        if (kept.Show.NeverShow.Words.IsEmpty)
+        {
+            return new Said(words, faults, 0);
+        }
+
+        var gated = template.Fields.Where(field => field.Kind != FieldKind.Picture).Select(field => (field.Name, Gated: _gate.Of(words[field.Name], kept.Show.NeverShow))).ToList();
+        return new Said(words.SetItems(gated.Select(one => KeyValuePair.Create(one.Name, one.Gated.Text))), faults, gated.Sum(one => one.Gated.Hits));
+    }
+
+    /// <summary>Why a content must not be on air now (rule 37), in a sentence; null = it may.</summary>
+    public string? BarOf(Content content, Kept kept)
+    {
+        if (content.Row is { } row && kept.Show.Feed(row.Feed) is { Audience: true } feed && kept.Feeds.RowsOf(row.Feed)?.IndexInAll(row.Row) is null or < 0)
+        {
+            return $"What the audience sent to “{feed.Name}” waits for your tick, or was taken back.";
+        }
+
+        return kept.Show.NeverShow is { Act: NeverShowAct.HoldBack, Words.IsEmpty: false } && shelf.Read(content.TemplateSource)?.Template is { } template && SaidNow(template, content, kept).Hits > 0
+            ? "It holds a word of the never-show list."
+            : null;
+    }
+}
