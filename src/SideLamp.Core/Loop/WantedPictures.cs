@@ -20,8 +20,16 @@ public static class WantedPictures
         var onAir = kept.Contents.Values.SelectMany(content => In(shelf.Read(content.TemplateSource)?.Template, content.Words, content.Row));
         var bound = kept.Show.Graphics.Select(graphic => (Graphic: graphic, shelf.Find(kept.Show, graphic.Template)?.Template)).Where(one => MayName(one.Graphic, one.Template)).Select(one => (Chosen: kept.Chosen(one.Graphic), one.Template)).ToList();
         var up = bound.SelectMany(one => In(one.Template, one.Chosen.WordsOf(one.Chosen.UpCard), one.Chosen.UpCard.Row));
-        var others = bound.SelectMany(one => one.Chosen.Graphic.Cards.SelectMany(card => In(one.Template, one.Chosen.WordsOf(card), card.Row))).SelectMany(one => StepsOf(one, feeds));
+        // All of them side by side, from what is up onwards: a long list takes no picture from a short one.
+        var others = bound.SelectMany(one => CardsAhead(one.Chosen).SelectMany(card => In(one.Template, one.Chosen.WordsOf(card), card.Row)).SelectMany(words => StepsOf(words, feeds)).Select((words, at) => (words, at))).OrderBy(one => one.at).Select(one => one.words);
         return onAir.Concat(up).Concat(others).Select(one => CellPictures.NamedBy(one.Words, feeds with { Own = one.Row })).OfType<(FeedId, string)>().Distinct();
+    }
+
+    private static IEnumerable<Card> CardsAhead(Chosen chosen)
+    {
+        var cards = chosen.Graphic.Cards;
+        var up = Math.Max(0, chosen.Graphic.CardIds.IndexOf(chosen.UpCard.Id));
+        return cards.Skip(up).Concat(cards.Take(up));
     }
 
     private static bool MayName(Graphic graphic, Template? template) =>

@@ -64,6 +64,14 @@ public sealed class CellPictureTests : FoldedShow
         Read(("Pim", "pim.png"));
         Assert.Equal([(Guests, "faces/ilse.png"), (Guests, "pim.png")], Wanted());
 
+        // A long list leaves a short one its pictures.
+        Read([.. Enumerable.Range(0, 900).Select(at => ($"guest {at}", $"{at}.png"))]);
+        var other = new Feed(new FeedId("few"), "Few", "/tmp/show/few.csv", Duration.FromSeconds(1), SourceKind.Csv);
+        Stage = Stage with { Kept = Stage.Kept with { Show = Stage.Show.With(other) } };
+        Fold(new ReadingInput(other, new FeedReading.Found(new SourceTables([new Table("", [Column.Of("picture", ["x.png", "y.png", "z.png"])])], [])), Now));
+        Assert.Null(Edit(new EditGraphic(new("guests"), new GraphicEdit(Stage.Revision) { CardsFrom = (FeedId?)other.Id })));
+        Assert.Equal(["x.png", "y.png", "z.png"], WantedPictures.Of(Stage.Kept, Shelf).Take(10).Where(one => one.Feed == other.Id).Select(one => one.Name));
+
         // A field of one card: the rows ahead of the one that the feed stands on, and no picture that is stored by hand.
         var quote = new GraphicId("names");
         Read([.. Enumerable.Range(0, 300).Select(at => ($"guest {at}", $"{at}.png"))]);

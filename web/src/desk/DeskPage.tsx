@@ -9,17 +9,19 @@ import { isUnseen } from '../show/carried';
 import { edits } from '../show/edits';
 import { useShow } from '../show/show';
 import { Button, Key } from '../ui/Button';
+import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
 import { CueNote } from './CueNote';
 import { Cues } from './Cues';
 import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
 import { LoudnessControl } from './LoudnessControl';
-import { QuickWords } from './QuickWords';
 import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
 import { TimersAndRows } from './TimersAndRows';
+
+const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
 /** The page used during the show. */
 export function DeskPage() {

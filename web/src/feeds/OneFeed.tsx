@@ -156,16 +156,20 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
 
 /** The pictures that its cells name, as far as they are here. */
 function Pictures({ here, all, troubles }: Schemas['PicturesView']) {
+  const told = troubles.slice(0, 2);
   return (
     <span className="block text-quiet">
-      {here === all
-        ? `${all === 1 ? 'Its picture is' : `All ${all} pictures are`} here.`
-        : `${here} of ${all} pictures are here.`}
-      {troubles.map((trouble) => (
+      {here < all
+        ? `${here} of ${all} pictures are here.`
+        : all === 1
+          ? 'Its picture is here.'
+          : `All ${all} pictures are here.`}
+      {told.map((trouble) => (
         <span key={trouble} className="block text-orchid">
           {trouble}
         </span>
       ))}
+      {troubles.length > told.length && <span className="block text-orchid">There are more like these.</span>}
     </span>
   );
 }

@@ -3,9 +3,9 @@ import { Clapperboard, ImagePlus, X } from 'lucide-react';
 import { edits } from '../show/edits';
 import { useLive } from '../live/live';
 import { type Asset } from '../show/show';
-import { Button } from '../ui/Button';
 import { FilePick, takeFile } from '../ui/FilePick';
 import { Range } from '../ui/Range';
+import { SignButton } from '../ui/SignButton';
 import { kindOf, readMedia, writeMedia, type MediaValue } from '../show/mediaValue';
 import { usePictureColumns } from '../show/usePictureColumns';
 import { Choose } from '../ui/Choose';
@@ -48,6 +48,8 @@ export function PictureField({ id, value, onKeep }: Props) {
               onChoose={() => choose(asset.id)}
             />
           ))}
+      </div>
+      <div className="flex items-center gap-1">
         <FilePick id={id} accept="image/*,.svg,.webm,.mp4,.json" onPick={(file) => void bring(file)}>
           <ImagePlus aria-hidden size={14} /> Upload
         </FilePick>
@@ -61,13 +63,13 @@ export function PictureField({ id, value, onKeep }: Props) {
               ...columns.map(({ words, name }) => [words, name] as const),
             ]}
             onChoose={choose}
-            className={clsx('max-w-full truncate', isBound && 'text-cool!')}
+            className={clsx('min-w-0 flex-1 truncate', isBound && 'text-cool!')}
           />
         )}
         {chosen && (
-          <Button kind="bare" onClick={() => onKeep('')} aria-label="No picture">
+          <SignButton label="No picture" className="ml-auto" onClick={() => onKeep('')}>
             <X aria-hidden size={14} />
-          </Button>
+          </SignButton>
         )}
       </div>
       {chosen && <Crop media={chosen} onKeep={(next) => onKeep(writeMedia(next))} />}
