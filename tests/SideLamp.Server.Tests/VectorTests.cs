@@ -76,9 +76,11 @@ public sealed class VectorTests
         double[] instants = [0, 0.1, 999.9, 1000, 1000.1, 7249, 7250, 7251, 8250, 59_999, 60_000, 299_001, 300_000, 300_001, 719_999, 720_000, 721_000, 3_599_999, 3_600_000, 7_300_000, 36_000_000];
         var cases =
             from timer in timers
+            from form in Enum.GetValues<TimerForm>()
             from running in new[] { true, false }
+            let written = timer with { Form = form }
             let fresh = TimerRun.Fresh(timer, Duration.Zero) with { Gone = Duration.FromMilliseconds(250) }
-            let program = TimerFace.ProgramOf(timer, running ? fresh with { Since = start } : fresh)
+            let program = TimerFace.ProgramOf(written, running ? fresh with { Since = start } : fresh)
             from after in instants
             let now = start + Duration.FromMilliseconds(after)
             select new { program, now, text = TimerFace.Text(program, now) };

@@ -417,7 +417,7 @@ mortal(
     const words = async () => (await figures.textContent())!;
     const stood = await words();
     await expect(drawer.getByText(stood)).toBeVisible();
-    await drawer.getByRole('button', { name: 'A minute more: Lamp check' }).click();
+    await drawer.getByRole('button', { name: '1:00 more: Lamp check' }).click();
     await expect(figures).toHaveText(stood.replace(/^11/, '12'));
 
     // Without a server the page counts on by itself, and the server comes back to the same figures.
@@ -464,6 +464,15 @@ mortal(
     // Left at once: what was chosen is kept all the same.
     await expect(kettle).toBeVisible();
     await choose(kettle.getByLabel('and runs'), 'the cue Break');
+    // Set to another length, and written with tenths; then as it was.
+    await kettle.getByLabel('Set it to').fill('0:35');
+    await page.keyboard.press('Enter');
+    await expect(kettle.getByText('0:35')).toBeVisible();
+    await choose(kettle.getByLabel('Written'), '7.4 in the last minute');
+    await expect(kettle.getByText('35.0')).toBeVisible();
+    await choose(kettle.getByLabel('Written'), '12:30, then 1:09:20');
+    await kettle.getByRole('button', { name: 'Kettle back to its beginning' }).click();
+    await expect(kettle.getByText('0:30', { exact: true })).toBeVisible();
     await page.goto(`${lamp.url}/graphics/check`);
     await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
     await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();

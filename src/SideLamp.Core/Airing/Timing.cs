@@ -38,11 +38,18 @@ internal sealed class Timing(Scene scene) : ScenePart(scene)
                 TimerAct.Start => before with { Since = Now },
                 TimerAct.Restart => fresh with { Since = Now },
                 TimerAct.Pause => before with { Since = null, Gone = before.At(Now) },
+                TimerAct.Set => SetTo(timer, before, Duration.Max(Timer.LeastLength, setting.By ?? timer.Length)),
                 _ => Longer(timer, before, setting.By ?? Duration.Zero),
             }
         );
         return null;
     }
+
+    /// <summary>What had come to its end stands where it is set to; what counts on past zero counts down again.</summary>
+    private TimerRun SetTo(Timer timer, TimerRun run, Duration to) =>
+        timer.Kind == TimerKind.Up
+            ? run with { Gone = to, Since = run.Since is null ? null : Now }
+            : run with { Length = run.At(Now) + to, AtEnd = false };
 
     private TimerRun Longer(Timer timer, TimerRun run, Duration by)
     {

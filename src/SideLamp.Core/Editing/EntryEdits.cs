@@ -31,7 +31,9 @@ public sealed record TimerEdit(
     Timers.TimerKind? Kind = null,
     NodaTime.Duration? Length = null,
     NodaTime.LocalTime? Until = null,
-    Timers.AtZero? AtZero = null
+    Timers.AtZero? AtZero = null,
+    Timers.TimerForm? Form = null,
+    NodaTime.Duration? Step = null
 ) : EntryEdit<Timer>(Revision)
 {
     public Maybe<CueId?> Cue { get; init; }
@@ -46,6 +48,8 @@ public sealed record TimerEdit(
             Length = Length ?? entry.Length,
             Until = Until ?? entry.Until,
             AtZero = AtZero ?? entry.AtZero,
+            Form = Form ?? entry.Form,
+            Step = Step ?? entry.Step,
             Cue = Cue.Or(entry.Cue),
             Key = Key.Or(entry.Key),
         };

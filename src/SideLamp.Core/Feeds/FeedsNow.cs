@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Tables;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
@@ -18,6 +19,8 @@ public sealed record FeedNow(ImmutableArray<Table> Tables, Table Here, int At)
 /// <param name="Ticks">Of feeds that the audience writes: the keys of the rows that may be seen.</param>
 public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<FeedId, FeedValue> Values, ImmutableDictionary<FeedId, RowStand> Stands, ImmutableDictionary<FeedId, ImmutableHashSet<string>> Ticks)
 {
+    private static readonly Table NoTable = new("", []);
+
     public static FeedsNow None { get; } = Of([], []);
 
     /// <summary>The row that a card is made from: its feed stands there for this card. Null = each stands where it stands for all.</summary>
@@ -31,11 +34,19 @@ public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<Fe
     /// <summary>The rows of a feed that are used; null while nothing has come in.</summary>
     public FeedRows? RowsOf(FeedId id) => Values.TryGetValue(id, out var value) && Feeds.FirstOrDefault(feed => feed.Id == id) is { } feed ? value.RowsFor(feed, Ticks.GetValueOrDefault(id)) : null;
 
+    /// <summary>What words may ask of timers (<see cref="TimerWords"/>): the engine tells anew only when one starts, stops or comes to zero.</summary>
+    public Func<ImmutableArray<Table>>? Timers { get; init; }
+
     /// <summary>Null while nothing has come in.</summary>
     public FeedNow? this[FeedId id]
     {
         get
         {
+            if (id.Value == TimerWords.Name)
+            {
+                return Timers is null ? null : new FeedNow([NoTable, .. Timers()], NoTable, -1);
+            }
+
             if (!Values.TryGetValue(id, out var value) || Feeds.FirstOrDefault(one => one.Id == id) is not { } feed)
             {
                 return null;

@@ -66,7 +66,8 @@ public static class Placeholders
                 continue;
             }
 
-            var (text, fault) = Has(typed) ? FilledOf(typed, feeds) : new Filled(typed, null);
+            // Those of a timer change each second: pages set them themselves.
+            var (text, fault) = !Has(typed) ? new Filled(typed, null) : TimerWords.In(typed) is not null ? new Filled("", null) : FilledOf(typed, feeds);
             var clean = Words.Clean(text ?? "", field.Kind);
             filled[field.Name] = field.Kind == FieldKind.Picture && Has(typed) ? CellPictures.Stored(clean, FeedsIn(typed), feeds) : clean;
             if (fault is not null)

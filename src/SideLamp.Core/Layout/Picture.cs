@@ -98,7 +98,7 @@ public sealed record TextLine(
 
 /// <summary>The cells that a timer's words are set in: all figures are equally wide, so that nothing shifts as they change.</summary>
 /// <param name="Cell">Width of a figure in px.</param>
-/// <param name="Colon">Width of a colon in px.</param>
+/// <param name="Colon">Width of a colon or a point in px.</param>
 /// <param name="Sign">Width of a plus sign in px.</param>
 /// <param name="Align">Where the words stand when they are shorter than the line.</param>
 public sealed record Digits(double Cell, double Colon, double Sign, TextAlign Align, TimerProgram Program);

@@ -1,15 +1,17 @@
 namespace SideLamp.Core.Layout;
 
 /// <summary>How wide the letters of a timer are in a face, in em.</summary>
-internal sealed record TimerCells(char WidestFigure, double Cell, double Colon, double Sign)
+/// <param name="Colon">So wide is a point, too.</param>
+internal sealed record TimerCells(char WidestFigure, char WidestPoint, double Cell, double Colon, double Sign)
 {
     public static TimerCells Of(TextStyle style, ITextShaper shaper)
     {
         double WidthOf(char letter) => shaper.ShapeLine($"{letter}", style, false).Width;
         var widest = "0123456789".MaxBy(WidthOf);
-        return new TimerCells(widest, WidthOf(widest), WidthOf(':'), WidthOf('+'));
+        var point = ":.".MaxBy(WidthOf);
+        return new TimerCells(widest, point, WidthOf(widest), WidthOf(point), WidthOf('+'));
     }
 
-    /// <summary>The words with every figure as wide as the widest.</summary>
-    public string Widest(string room) => room.Replace('0', WidestFigure);
+    /// <summary>The words with every figure, and every colon or point, as wide as the widest.</summary>
+    public string Widest(string room) => room.Replace('0', WidestFigure).Replace(':', WidestPoint).Replace('.', WidestPoint);
 }

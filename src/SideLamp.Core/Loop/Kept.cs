@@ -4,6 +4,7 @@ using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Loop;
 
@@ -30,7 +31,7 @@ public sealed record Kept(
 
     /// <summary>All feeds as words see them.</summary>
     [JsonIgnore]
-    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks) { Pictures = Pictures };
+    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks) { Pictures = Pictures, Timers = () => TimerWords.Tables(Show.Timers, Air.Timers) };
 
     /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
     public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;

@@ -165,7 +165,7 @@ public sealed record PressTakeBack(CommandId Id) : Press(Id)
     public override AirCommand CommandIn(Show show) => new TakeBack();
 }
 
-/// <param name="By">Of adding: how much, in ms, up to 24 hours; less than nothing takes away.</param>
+/// <param name="By">Of adding: how much, in ms, up to 24 hours; less than nothing takes away. Of setting: to what, 1 s to 24 hours.</param>
 public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Duration? By = null) : Press(Id)
 {
     public override AirCommand CommandIn(Show show)

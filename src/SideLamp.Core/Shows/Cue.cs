@@ -76,14 +76,16 @@ public sealed record CueStep(Duration After, bool OnlyThese, ImmutableArray<CueS
 }
 
 /// <summary>What a cue, or a press, does with a timer.</summary>
-/// <param name="By">Of <see cref="TimerAct.Add"/>: how much; less than nothing takes away.</param>
+/// <param name="By">Of <see cref="TimerAct.Add"/>: how much; less than nothing takes away. Of <see cref="TimerAct.Set"/>: what it shows from now on.</param>
 public sealed record TimerSetting(TimerId Timer, TimerAct Act, Duration? By = null)
 {
     [JsonIgnore]
     public Fault? Fault =>
         Act == TimerAct.Add && (By is not { } by || by < -Timers.Timer.GreatestLength || by > Timers.Timer.GreatestLength)
             ? new Fault("/by", "Say how much to add, in ms: up to 24 hours, or less than nothing to take away.")
-            : null;
+            : Act == TimerAct.Set && (By is not { } to || to < Timers.Timer.LeastLength || to > Timers.Timer.GreatestLength)
+                ? new Fault("/by", "Say what it is set to, in ms: 1 s to 24 hours.")
+                : null;
 }
 
 public enum TimerAct
@@ -100,6 +102,9 @@ public enum TimerAct
 
     /// <summary>There is more left; of counting up: more has gone by.</summary>
     Add,
+
+    /// <summary>So much is left from now on, or has gone by; it runs or stands as before.</summary>
+    Set,
 }
 
 /// <summary>What a cue does with a graphic.</summary>

@@ -12,7 +12,15 @@ namespace SideLamp.Core.Timers;
 /// <param name="Key">The key of the desk that starts and pauses it; null = none.</param>
 public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Length, LocalTime Until, AtZero AtZero, CueId? Cue = null, string? Key = null)
 {
+    /// <summary>How its figures are written.</summary>
+    public TimerForm Form { get; init; }
+
+    /// <summary>By how much the desk's buttons set it on or back, 1 s to 1 hour.</summary>
+    public Duration Step { get; init; } = Duration.FromMinutes(1);
+
     public const int Most = 40;
+    private static readonly Duration LeastStep = Duration.FromSeconds(1);
+    private static readonly Duration GreatestStep = Duration.FromHours(1);
     public static readonly Duration LeastLength = Duration.FromSeconds(1);
     public static readonly Duration GreatestLength = Duration.FromHours(24);
 
@@ -40,6 +48,11 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
             yield return new Fault("/atZero", "A time of day comes only once a day: let it stand at zero, or count on.");
         }
 
+        if (Step < LeastStep || Step > GreatestStep)
+        {
+            yield return new Fault("/step", "Its buttons set it on or back by 1 s to 1 hour. Write it like 1:00 or 0:30.");
+        }
+
         if (Cue is { } cue && !isCue(cue))
         {
             yield return new Fault("/cue", "The cue that it runs is gone.");
@@ -62,6 +75,22 @@ public enum TimerKind
 
     /// <summary>To a time of day.</summary>
     Until,
+}
+
+/// <summary>How the figures of a timer are written.</summary>
+public enum TimerForm
+{
+    /// <summary><c>0:07</c>, <c>12:30</c>, <c>1:09:20</c>.</summary>
+    Clock,
+
+    /// <summary>Minutes, however many: <c>69:20</c>.</summary>
+    Minutes,
+
+    /// <summary>Minutes of two figures or more: <c>00:07</c>.</summary>
+    TwoFigures,
+
+    /// <summary>Tenths of a second where there is less than a minute: <c>7.4</c>; else as a clock.</summary>
+    Tenths,
 }
 
 /// <summary>What becomes of a timer at zero.</summary>

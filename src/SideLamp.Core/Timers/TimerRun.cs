@@ -41,7 +41,7 @@ public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Dura
             return this with { Room = room, Due = now + (Length - At(now)) };
         }
 
-        var outgrown = TimerFace.Steps.Where(step => step > counted && TimerFace.Text(step, up: true).Length > room.TrimStart('+').Length).Select(step => (Duration?)step).FirstOrDefault();
+        var outgrown = TimerFace.Steps.Where(step => step > counted && TimerFace.Text(step, up: true, timer.Form).Length > room.TrimStart('+').Length).Select(step => (Duration?)step).FirstOrDefault();
         return this with { Room = room, Due = outgrown is { } step && counted >= Duration.Zero ? now + (step - counted) : null };
     }
 }

@@ -50,7 +50,8 @@ public sealed record HushView(Instant Since, ImmutableArray<GraphicId> Waiting);
 public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer, bool Untouched, ImmutableArray<TextFit> Fits, bool Outside, int Covered = 0, string? Barred = null);
 
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
-public sealed record TimerView(TimerId Timer, bool Running, TimerProgram Program);
+/// <param name="Over">Whether zero has come.</param>
+public sealed record TimerView(TimerId Timer, bool Running, bool Over, TimerProgram Program);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
@@ -241,7 +242,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     }
 
     private static TimerView ViewOf(Timer timer, TimerRun? run) =>
-        new(timer.Id, run?.Since is not null, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));
+        new(timer.Id, run?.Since is not null, run?.AtEnd ?? false, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));
 
     private static string? TakeBackOf(Stage stage) =>
         stage.Air.Acts.LastOrDefault() is not { } act ? null

@@ -324,6 +324,29 @@ public sealed class RowsTests : FoldedShow
         }
     }
 
+    // Words ask what a timer does: they change when it comes to zero, and are not laid out anew each second.
+    [Fact]
+    public void Words_change_when_a_timer_comes_to_zero()
+    {
+        var lamp = new GraphicId("lamp");
+        Assert.Null(Edit(new EditGraphic(lamp, new GraphicEdit(Stage.Revision, Words: Words(("text", "{% if timers.check.over %}Now{% elsif timers.check.running %}Back in{% else %}Later{% endif %}"))))));
+        Stage = Stage with { Kept = Stage.Kept with { Show = Stage.Show with { Timers = [.. Stage.Show.Timers.Select(timer => timer.Id.Value == "check" ? timer with { AtZero = Core.Timers.AtZero.Stop } : timer)] } } };
+        Press(id => new PressLight(id, lamp));
+        Assert.Equal("Later", Seen());
+        Press(id => new PressTimer(id, new("check"), TimerAct.Start));
+        Assert.Equal("Back in", Seen());
+        After(719_000);
+        Assert.Equal("Back in", Seen());
+        After(2_000);
+        Assert.Equal("Now", Seen());
+        Press(id => new PressTimer(id, new("check"), TimerAct.Set, Duration.FromSeconds(60)));
+        Assert.Equal("Later", Seen());
+        Assert.NotNull(Placeholders.FaultIn("in {{ timers.check }} minutes"));
+        Assert.NotNull(Placeholders.FaultIn("{{ timers.check.length }}"));
+
+        string Seen() => Book.Words.SaidNow(Shelf.Find(Stage.Show, new("live-bug"))!.Template, Stage.Kept.Contents[Stage.Air.Of(lamp)!.Content], Stage.Kept).Words["text"];
+    }
+
     // The index of what words take: a reading lays out what takes what it changed, and nothing else; counted.
     [Fact]
     public void A_reading_lays_out_only_what_it_touches()

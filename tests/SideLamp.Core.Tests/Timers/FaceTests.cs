@@ -53,6 +53,42 @@ public sealed class FaceTests
         Assert.Equal(shown, TimerFace.Text(TimerFace.ProgramOf(timer, run), Start + Duration.FromMilliseconds(after)));
     }
 
+    // Worked by hand.
+    [Theory]
+    [InlineData(TimerForm.Clock, 0, "1:15:00")]
+    [InlineData(TimerForm.Minutes, 0, "75:00")]
+    [InlineData(TimerForm.Minutes, 4_493_000, "0:07")]
+    [InlineData(TimerForm.TwoFigures, 0, "75:00")]
+    [InlineData(TimerForm.TwoFigures, 4_493_000, "00:07")]
+    [InlineData(TimerForm.Tenths, 0, "1:15:00")]
+    [InlineData(TimerForm.Tenths, 4_440_000, "1:00")]
+    [InlineData(TimerForm.Tenths, 4_440_099, "1:00")]
+    [InlineData(TimerForm.Tenths, 4_440_100, "59.9")]
+    [InlineData(TimerForm.Tenths, 4_499_950, "0.1")]
+    [InlineData(TimerForm.Tenths, 4_500_000, "0.0")]
+    [InlineData(TimerForm.Tenths, 4_500_250, "+0.2")]
+    [InlineData(TimerForm.Tenths, 4_560_000, "+1:00")]
+    public void A_countdown_is_written_in_its_form(TimerForm form, double after, string shown)
+    {
+        var timer = new Timer(new("tea"), "Tea", TimerKind.Down, Duration.FromMinutes(75), default, AtZero.Over) { Form = form };
+        var run = TimerRun.Fresh(timer, Duration.Zero) with { Since = Start };
+        Assert.Equal(shown, TimerFace.Text(TimerFace.ProgramOf(timer, run), Start + Duration.FromMilliseconds(after)));
+    }
+
+    [Theory]
+    [InlineData(TimerForm.Tenths, 99, "0.0")]
+    [InlineData(TimerForm.Tenths, 100, "0.1")]
+    [InlineData(TimerForm.Tenths, 59_999, "59.9")]
+    [InlineData(TimerForm.Tenths, 60_000, "1:00")]
+    [InlineData(TimerForm.Minutes, 6_000_000, "100:00")]
+    [InlineData(TimerForm.TwoFigures, 7_999, "00:07")]
+    public void A_stopwatch_is_written_in_its_form(TimerForm form, double after, string shown)
+    {
+        var timer = new Timer(new("on"), "On", TimerKind.Up, default, default, AtZero.Stop) { Form = form };
+        var run = TimerRun.Fresh(timer, Duration.Zero) with { Since = Start };
+        Assert.Equal(shown, TimerFace.Text(TimerFace.ProgramOf(timer, run), Start + Duration.FromMilliseconds(after)));
+    }
+
     // Source: IANA time zone database through NodaTime. Europe/Vienna goes forward on 29 March 2026 at 02:00 and back on 25 October at 03:00.
     [Theory]
     [InlineData("2026-03-28T23:30:00Z", "2026-03-29T01:30:00Z")]

@@ -56,6 +56,37 @@ public sealed class RunTests : OnAir
     }
 
     [Fact]
+    public void A_timer_is_set_to_a_length_running_standing_or_at_its_end()
+    {
+        Has("tea", TimerKind.Down, 300);
+        Set("tea", TimerAct.Start);
+        After(10_000);
+        Set("tea", TimerAct.Set, 120);
+        After(1_000);
+        Assert.Equal("1:59", Shown("tea"));
+        Set("tea", TimerAct.Pause);
+        Set("tea", TimerAct.Set, 5);
+        After(60_000);
+        Assert.Equal("0:05", Shown("tea"));
+        Set("tea", TimerAct.Start);
+        After(6_000);
+        Assert.Equal("0:00", Shown("tea"));
+        // What a hand sets after the end waits for a hand to start it.
+        Set("tea", TimerAct.Set, 60);
+        After(5_000);
+        Assert.Equal("1:00", Shown("tea"));
+        Set("tea", TimerAct.Start);
+        After(1_000);
+        Assert.Equal("0:59", Shown("tea"));
+        Has("on", TimerKind.Up);
+        Set("on", TimerAct.Start);
+        After(5_000);
+        Set("on", TimerAct.Set, 90);
+        After(1_000);
+        Assert.Equal("1:31", Shown("on"));
+    }
+
+    [Fact]
     public void What_came_to_its_end_runs_on_when_a_minute_is_added_and_begins_anew_when_started()
     {
         Has("tea", TimerKind.Down, 30);
@@ -193,11 +224,11 @@ public sealed class RunTests : OnAir
     public void Whatever_is_done_the_words_fit_their_room_and_what_a_hand_left_alone_never_jumps()
     {
         var acts = Gen.Select(Gen.Enum<TimerAct>(), Gen.Int[-400, 900], Gen.Int[0, 2_000_000]).Array[1, 25];
-        Gen.Select(Gen.Enum<TimerKind>(), Gen.Enum<AtZero>(), Gen.Int[1, 5000], acts)
-            .Sample((kind, atZero, length, evening) =>
+        Gen.Select(Gen.Enum<TimerKind>(), Gen.Enum<AtZero>(), Gen.Int[1, 9000], Gen.Enum<TimerForm>(), acts)
+            .Sample((kind, atZero, length, form, evening) =>
             {
                 var facts = new FakeFacts();
-                var timer = new Timer(new("t"), "t", kind, Duration.FromSeconds(length), new LocalTime(23, 30), atZero);
+                var timer = new Timer(new("t"), "t", kind, Duration.FromSeconds(length), new LocalTime(23, 30), atZero) { Form = form };
                 facts.Timers["t"] = timer;
                 var (air, now) = (AirState.Dark(Start), Start);
                 foreach (var (act, by, wait) in evening)

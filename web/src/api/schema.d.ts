@@ -2538,20 +2538,29 @@ export interface components {
             atZero: components["schemas"]["AtZero"];
             cue?: string;
             key?: null | string;
+            form: components["schemas"]["TimerForm"];
+            step: components["schemas"]["Duration"];
         };
         /** @enum {unknown} */
-        TimerAct: "start" | "pause" | "restart" | "reset" | "add";
+        TimerAct: "start" | "pause" | "restart" | "reset" | "add" | "set";
         TimerEdit: {
             name?: null | string;
             kind?: null | components["schemas"]["TimerKind"];
             length?: number;
             until?: string;
             atZero?: null | components["schemas"]["AtZero"];
+            form?: null | components["schemas"]["TimerForm"];
+            step?: number;
             cue?: components["schemas"]["MaybeOfCueId"];
             key?: components["schemas"]["MaybeOfstring"];
             /** Format: int64 */
             revision: number;
         };
+        /**
+         * @default clock
+         * @enum {unknown}
+         */
+        TimerForm: "clock" | "minutes" | "twoFigures" | "tenths";
         TimerId: string;
         /** @enum {unknown} */
         TimerKind: "down" | "up" | "until";
@@ -2568,6 +2577,7 @@ export interface components {
              * @default 0
              */
             length: number;
+            form: components["schemas"]["TimerForm"];
         };
         TimerSetting: {
             timer: components["schemas"]["TimerId"];
@@ -2577,6 +2587,7 @@ export interface components {
         TimerView: {
             timer: components["schemas"]["TimerId"];
             running: boolean;
+            over: boolean;
             program: components["schemas"]["TimerProgram"];
         };
         ToldOfAiringView: {

@@ -31,11 +31,13 @@ export function CueTimer({ timer, setting, onChange }: Props) {
         choices={[['', 'left alone'], ...Object.entries(timerActs)]}
         onChoose={(chosen) => {
           const act = chosen as TimerSetting['act'] | '';
-          onChange(act ? { timer: timer.id, act, by: act === 'add' ? 60_000 : undefined } : null);
+          onChange(
+            act ? { timer: timer.id, act, by: act === 'add' ? 60_000 : act === 'set' ? 300_000 : undefined } : null,
+          );
         }}
         className={small}
       />
-      {setting?.act === 'add' && (
+      {(setting?.act === 'add' || setting?.act === 'set') && (
         <label className="flex items-center gap-2">
           <input
             type="number"

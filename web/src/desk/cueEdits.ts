@@ -50,6 +50,7 @@ export const timerActs = {
   pause: 'paused',
   reset: 'back to the start',
   add: 'more time',
+  set: 'is set to',
 } as const;
 
 /** What a press of it does, in a few words. */

@@ -3,7 +3,7 @@ import { answered, client } from '../api/client';
 import { useLive, type Live } from '../live/live';
 import type { Picture } from '../painter/wire';
 import { wholeOf } from '../show/placeholders';
-import { timerIn } from '../show/timerWords';
+import { asks, timerIn } from '../show/timerWords';
 import { takesFrom } from '../show/feedWords';
 import { templateOf, upCardOf, useShow, useUnderWay, type Brand, type Placement, type Show } from '../show/show';
 
@@ -62,11 +62,13 @@ function namedIn(words: Record<string, string>, live: Live) {
     : [...live.feeds.values()].filter((feed) => all.some((text) => takesFrom(feed.id, text)));
 }
 
-/** The timers that these words show, as they run now. */
+/** The timers that these words show, as they run now, and what those do that they ask. */
 function timersIn(words: Record<string, string>, live: Live): unknown[] {
-  return Object.values(words)
-    .map((text) => live.timers.get(timerIn(text) ?? '')?.program)
-    .filter((program) => program !== undefined);
+  const all = Object.values(words);
+  return [...live.timers.values()].flatMap((timer) => [
+    all.some((text) => timerIn(text) === timer.timer) && timer.program,
+    all.some((text) => asks(timer.timer, text)) && [timer.running, timer.over].join(),
+  ]);
 }
 
 function wordsOf(show: Show, id: string | null | undefined, card?: string): Record<string, string> {

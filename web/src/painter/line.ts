@@ -29,7 +29,7 @@ export function setDigits(element: HTMLElement, line: Line, text: string): void 
     row.style.cssText = `display:flex;justify-content:${places[digits.align]}`;
     for (const letter of text) {
       const cell = words(letter, face);
-      const width = letter === ':' ? digits.colon : letter === '+' ? digits.sign : digits.cell;
+      const width = letter === ':' || letter === '.' ? digits.colon : letter === '+' ? digits.sign : digits.cell;
       cell.style.cssText += `;flex:none;width:${width}px;text-align:center`;
       row.append(cell);
     }

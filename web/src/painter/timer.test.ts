@@ -32,7 +32,15 @@ test('a page looks again exactly when the words change', () => {
 
 describe('the filling of a meter', () => {
   const round = 720_000;
-  const running: TimerProgram = { zero: 1_000_000, still: 0, up: false, over: false, again: null, length: round };
+  const running: TimerProgram = {
+    zero: 1_000_000,
+    still: 0,
+    up: false,
+    over: false,
+    again: null,
+    length: round,
+    form: 'clock',
+  };
 
   /** An element as far as a filling needs it; its one animation stands still, as if the computer slept. */
   function filling(program: TimerProgram, gone: boolean, now: () => number) {

@@ -18,21 +18,36 @@ export function clockWords(seconds: number): string {
   return h > 0 ? `${h}:${two(m)}:${two(s)}` : `${m}:${two(s)}`;
 }
 
-/** What a timer shows: counting down the second that is still running, counting up whole seconds gone by. */
+/** Figures as the timer writes them: of what counts down the second, or tenth, that still runs, else whole ones gone by. */
+function figures(ms: number, up: boolean, form: TimerProgram['form']): string {
+  const whole = up ? Math.floor : Math.ceil;
+  const tenths = whole(ms / 100);
+  if (form === 'tenths' && tenths < 600) return `${Math.floor(tenths / 10)}.${tenths % 10}`;
+  const seconds = whole(ms / 1000);
+  const [minutes, rest] = [String(Math.floor(seconds / 60)), String(seconds % 60).padStart(2, '0')];
+  if (form === 'minutes') return `${minutes}:${rest}`;
+  return form === 'twoFigures' ? `${minutes.padStart(2, '0')}:${rest}` : clockWords(seconds);
+}
+
+/** What a timer shows. */
 export function timerText(program: TimerProgram, now: number): string {
   const ms = valueAt(program, now);
-  if (ms < 0 && program.over) return `+${clockWords(Math.floor(-ms / 1000))}`;
-  const seconds = Math.max(0, ms) / 1000;
-  return clockWords(program.up ? Math.floor(seconds) : Math.ceil(seconds));
+  return ms < 0 && program.over
+    ? `+${figures(-ms, true, program.form)}`
+    : figures(Math.max(0, ms), program.up, program.form);
 }
 
 /** In how many ms it shows something else; null when it does not by itself. */
 export function nextText(program: TimerProgram, now: number): number | null {
   if (program.zero == null) return null;
   const ms = valueAt(program, now);
-  if (program.up) return (Math.floor(ms / 1000) + 1) * 1000 - ms;
-  if (ms > 0) return ms - (Math.ceil(ms / 1000) - 1) * 1000;
-  return program.over ? (Math.floor(-ms / 1000) + 1) * 1000 + ms : null;
+  const grain = (value: number): number => (program.form === 'tenths' && value < 60_000 ? 100 : 1000);
+  const onwards = (value: number): number => (Math.floor(value / grain(value)) + 1) * grain(value) - value;
+  if (program.up) return onwards(ms);
+  if (ms <= 0) return program.over ? onwards(-ms) : null;
+  // The first tenth is shown when a tenth of the last minute is over.
+  const left = ms <= 60_000 ? grain(0) : 1000;
+  return ms - (Math.ceil(ms / left) - 1) * left;
 }
 
 /** How far a filling may be from its timer before it is put right, in ms: less is not seen. */

@@ -1,32 +1,33 @@
 import clsx from 'clsx';
-import { Minus, Pause, Play, Plus, RotateCcw } from 'lucide-react';
+import { Pause, Play, RotateCcw } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useLive } from '../live/live';
 import type { Timer } from './show';
 import { press } from './air';
+import { clockText } from './format';
 import { Key, keyHint } from '../ui/Button';
 
-const minute = 60_000;
-
 /**
- * Start and pause, a minute more or less, and back to the beginning: to air at once.
+ * Start and pause, its step more or less, and back to the beginning: to air at once.
  * @param brief where there is little room: without the way back to the beginning, and with least room only to start and pause
  */
 export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean }) {
   const running = useLive(({ timers }) => timers.get(timer.id)?.running ?? false);
+  const step = timer.step;
+  const words = clockText(step);
   const act = (what: 'start' | 'pause' | 'reset' | 'add', by?: number): void =>
     void press('timer', { timer: timer.id, act: what, by });
   return (
     <span className="flex shrink-0 items-center gap-1">
-      <Control label={`A minute less: ${timer.name}`} spare={brief} onPress={() => act('add', -minute)}>
-        <Minus aria-hidden size={15} />
+      <Control label={`${words} less: ${timer.name}`} spare={brief} onPress={() => act('add', -step)}>
+        <Step>−{words}</Step>
       </Control>
       <Control label={`${running ? 'Pause' : 'Start'} ${timer.name}`} onPress={() => act(running ? 'pause' : 'start')}>
         {running ? <Pause aria-hidden size={15} /> : <Play aria-hidden size={15} />}
         {timer.key && <Key className={keyHint}>{timer.key.toUpperCase()}</Key>}
       </Control>
-      <Control label={`A minute more: ${timer.name}`} spare={brief} onPress={() => act('add', minute)}>
-        <Plus aria-hidden size={15} />
+      <Control label={`${words} more: ${timer.name}`} spare={brief} onPress={() => act('add', step)}>
+        <Step>+{words}</Step>
       </Control>
       {!brief && (
         <Control label={`${timer.name} back to its beginning`} onPress={() => act('reset')}>
@@ -35,6 +36,10 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
       )}
     </span>
   );
+}
+
+function Step({ children }: { children: ReactNode }) {
+  return <span className="text-[11.5px] font-semibold tabular-nums">{children}</span>;
 }
 
 interface ControlProps {
@@ -53,7 +58,7 @@ function Control({ label, spare, onPress, children }: ControlProps) {
       title={label}
       onClick={onPress}
       className={clsx(
-        'flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1.5 hover:bg-line',
+        'flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1 hover:bg-line',
         spare && '@max-[200px]:hidden',
       )}
     >

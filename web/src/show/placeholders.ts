@@ -61,6 +61,11 @@ export function offersFor(
   return [
     ...feeds.flatMap((feed) => cellsOf(feed, live.getState().shapes.get(feed.id))),
     ...timers.map((timer) => ({
+      id: `timers.${timer.id}.over`,
+      words: `other words once ${timer.name} is over`,
+      text: `{% if timers.${timer.id}.over %}Now{% else %}Soon{% endif %}`,
+    })),
+    ...timers.map((timer) => ({
       id: `timers.${timer.id}`,
       words: `the timer ${timer.name}`,
       text: timerWords(timer.id),

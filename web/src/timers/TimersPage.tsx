@@ -1,7 +1,9 @@
+import clsx from 'clsx';
 import { Plus, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
 import { useLive } from '../live/live';
 import { clockLength, clockText } from '../show/format';
+import { press } from '../show/air';
 import { edits } from '../show/edits';
 import { useShow, type Timer } from '../show/show';
 import { wordOf } from '../show/wordOf';
@@ -11,14 +13,21 @@ import { UndoButtons } from '../show/UndoButtons';
 import { AddForm } from '../ui/AddForm';
 import { Button } from '../ui/Button';
 import { Field, Select } from '../ui/Field';
+import { inputLook } from '../ui/inputLook';
 import { KeptText } from '../show/KeptText';
 
 import { Empty, Page } from '../ui/Page';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
-import { timerIn, timerWords } from '../show/timerWords';
+import { asks, timerIn, timerWords } from '../show/timerWords';
 
 const kinds = { down: 'down, from a length', up: 'up, from zero', until: 'to a time of day' } as const;
+const forms = {
+  clock: '12:30, then 1:09:20',
+  minutes: '69:20, minutes only',
+  twoFigures: '05:07, two figures',
+  tenths: '7.4 in the last minute',
+} as const;
 const ends = { stop: 'stands at 0:00', over: 'counts on, with a plus', again: 'begins anew' } as const;
 
 /** Clocks that graphics show, and that set things off. */
@@ -62,7 +71,7 @@ function TimerRow({ timer }: { timer: Timer }) {
   const state = useLive(({ timers }) => timers.get(timer.id));
   const change = (part: Parameters<typeof edits.timers.change>[1], from?: number): Promise<boolean> =>
     edits.timers.change(timer.id, part, from);
-  const users = usersOf(show, (text) => timerIn(text) === timer.id);
+  const users = usersOf(show, (text) => timerIn(text) === timer.id || asks(timer.id, text));
   const remove = async (): Promise<void> => {
     if (!(await mayEmpty(users))) return;
     if (await edits.timers.remove(timer.id)) tellDeleted(edits.undo, `The timer “${timer.name}” is`, users);
@@ -148,6 +157,28 @@ function TimerRow({ timer }: { timer: Timer }) {
             />
           </div>
         )}
+        <div className="grid grid-cols-2 gap-3">
+          <Select
+            label="Written"
+            value={timer.form}
+            choices={Object.entries({
+              ...forms,
+              tenths: timer.kind === 'up' ? '7.4 in the first minute' : forms.tenths,
+            })}
+            onChoose={(form) => void change({ form: form as Timer['form'] })}
+          />
+          <Field
+            label="The desk’s buttons change it by"
+            render={(id) => (
+              <KeptText
+                id={id}
+                placeholder="1:00"
+                value={clockText(timer.step)}
+                onKeep={(text, from) => change({ step: clockLength(text) ?? 0 }, from)}
+              />
+            )}
+          />
+        </div>
         <Button kind="bare" onClick={() => void remove()} className="justify-self-start">
           Delete this timer
         </Button>
@@ -162,6 +193,7 @@ function TimerRow({ timer }: { timer: Timer }) {
           )}
           <TimerControls timer={timer} />
         </div>
+        <SetTo timer={timer} />
         <div>
           <h3 className="mb-1 text-quiet">To show it, put this alone in a field</h3>
           <code className="rounded-md bg-ground px-2 py-1 text-cool">{timerWords(timer.id)}</code>
@@ -169,6 +201,34 @@ function TimerRow({ timer }: { timer: Timer }) {
         <ShownBy users={users} />
       </div>
     </li>
+  );
+}
+
+/** Sets it to a length, running or not, at once on air. */
+function SetTo({ timer }: { timer: Timer }) {
+  const [text, setText] = useState('');
+  const length = clockLength(text);
+  return (
+    <form
+      className="flex items-center gap-2 text-quiet"
+      onSubmit={(event) => {
+        event.preventDefault();
+        if (length !== null)
+          void press('timer', { timer: timer.id, act: 'set', by: length }).then((done) => done && setText(''));
+      }}
+    >
+      <label htmlFor={`set-${timer.id}`}>Set it to</label>
+      <input
+        id={`set-${timer.id}`}
+        value={text}
+        placeholder={timer.kind === 'up' ? '0:30' : '5:00'}
+        onChange={(event) => setText(event.target.value)}
+        className={clsx(inputLook, 'w-24!')}
+      />
+      <Button type="submit" disabled={length === null}>
+        Set
+      </Button>
+    </form>
   );
 }
 
@@ -184,6 +244,8 @@ function NewTimer({ onDone }: { onDone(): void }) {
       length: clockLength(length) ?? 0,
       until: '12:00',
       atZero: 'stop',
+      form: 'clock',
+      step: 60_000,
     };
     if (await edits.timers.add(fresh)) onDone();
   };
