@@ -58,7 +58,9 @@ internal static class EngineBench
 
         public Cue? Cue(CueId cue) => null;
 
-        public Instant Next(LocalTime time, Instant now) => now;
+        public Instant Next(Timer timer, Instant now) => now + Duration.FromHours(1);
+
+        public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => (now, null);
 
         public (Duration Arrive, Duration Leave)? MotionOf(ContentId look) => (Duration.FromMilliseconds(600), Duration.FromMilliseconds(400));
 

@@ -84,7 +84,14 @@ public sealed class VectorTests
             from after in instants
             let now = start + Duration.FromMilliseconds(after)
             select new { program, now, text = TimerFace.Text(program, now) };
-        Golden("timers.json", JsonSerializer.Serialize(cases, CoreJson.Options));
+        // The time of day, over a midnight.
+        var day =
+            from form in Enum.GetValues<TimerForm>()
+            let program = new TimerProgram(start, 0, Up: true, Over: false, Form: form, Day: true)
+            from after in instants.Append(86_399_999).Append(86_400_000).Append(-1).Append(200_000_000)
+            let now = start + Duration.FromMilliseconds(after)
+            select new { program, now, text = TimerFace.Text(program, now) };
+        Golden("timers.json", JsonSerializer.Serialize(cases.Concat(day), CoreJson.Options));
     }
 
     [Fact]

@@ -146,8 +146,11 @@ public interface IAirFacts
     /// <summary>Null when there is no such cue.</summary>
     Cue? Cue(CueId cue);
 
-    /// <summary>When a time of day comes next.</summary>
-    Instant Next(LocalTime time, Instant now);
+    /// <summary>When the time of day comes next that a timer counts to.</summary>
+    Instant Next(Timer timer, Instant now);
+
+    /// <summary>When the clock that a timer shows stood at midnight, by its offset of now; and when that is set, null = never.</summary>
+    (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now);
 
     /// <summary>Lengths of the arrival and the departure of a content; null when nothing is known of it any more.</summary>
     (Duration Arrive, Duration Leave)? MotionOf(ContentId id);

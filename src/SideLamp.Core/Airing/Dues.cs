@@ -106,6 +106,13 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
             return;
         }
 
+        if (timer.Kind == TimerKind.Clock)
+        {
+            // The clocks of its zone are set.
+            timing.SetIt(new Shows.TimerSetting(timer.Id, Shows.TimerAct.Restart));
+            return;
+        }
+
         if (run.AtEnd || timer.Kind == TimerKind.Up)
         {
             // Its words outgrow their room.

@@ -18,6 +18,14 @@ internal sealed class Timing(Scene scene) : ScenePart(scene)
             return run is null ? "There is no such timer any more." : null;
         }
 
+        if (timer.Kind == TimerKind.Clock)
+        {
+            // Nobody starts or stops the time of day.
+            var (midnight, set) = Facts.DayOf(timer, Now);
+            Keep(timer, TimerRun.Fresh(timer, Duration.Zero) with { Since = midnight, Due = set });
+            return null;
+        }
+
         // It is always some time to a time of day: there is no beginning to stand at.
         var act = setting.Act == TimerAct.Reset && timer.Kind == TimerKind.Until ? TimerAct.Restart : setting.Act;
         if (act == TimerAct.Reset)
@@ -26,7 +34,7 @@ internal sealed class Timing(Scene scene) : ScenePart(scene)
             return null;
         }
 
-        var fresh = TimerRun.Fresh(timer, Facts.Next(timer.Until, Now) - Now);
+        var fresh = TimerRun.Fresh(timer, timer.Kind == TimerKind.Until ? Facts.Next(timer, Now) - Now : Duration.Zero);
         var before = run ?? fresh;
         Keep(
             timer,

@@ -40,6 +40,8 @@ public sealed record TimerEdit(
 
     public Maybe<string?> Key { get; init; }
 
+    public Maybe<string?> Zone { get; init; }
+
     public override Timer On(Timer entry) =>
         entry with
         {
@@ -50,6 +52,7 @@ public sealed record TimerEdit(
             AtZero = AtZero ?? entry.AtZero,
             Form = Form ?? entry.Form,
             Step = Step ?? entry.Step,
+            Zone = Zone.Or(entry.Zone),
             Cue = Cue.Or(entry.Cue),
             Key = Key.Or(entry.Key),
         };

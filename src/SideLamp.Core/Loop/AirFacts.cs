@@ -62,7 +62,9 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
     public Cue? Cue(CueId cue) => kept.Show.Cue(cue);
 
-    public Instant Next(LocalTime time, Instant now) => TimeOfDay.Next(time, DateTimeZoneProviders.Tzdb.GetSystemDefault(), now + skew) - skew;
+    public Instant Next(Timer timer, Instant now) => TimeOfDay.Next(timer.Until, TimeOfDay.ZoneOf(timer.Zone), now + skew) - skew;
+
+    public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => TimeOfDay.DayOf(TimeOfDay.ZoneOf(timer.Zone), now + skew) is var (midnight, set) ? (midnight - skew, set - skew) : default;
 
     public (Duration Arrive, Duration Leave)? MotionOf(ContentId id) =>
         Content(id) is { } known && book.PictureOf(new Pinned(id, known), kept) is var picture ? (picture.Arrive, picture.Leave) : null;

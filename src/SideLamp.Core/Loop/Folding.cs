@@ -276,9 +276,15 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             yield return new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset), Origin.Automatic);
         }
 
-        foreach (var clock in ToTimesOfDay(after).Where(timer => RunOf(stage, timer) is null || before.Timer(timer.Id)?.Until != timer.Until))
+        foreach (var clock in ByTimeOfDay(after).Where(timer => RunOf(stage, timer) is null || before.Timer(timer.Id) is not { } old || (old.Until, old.Zone) != (timer.Until, timer.Zone)))
         {
             yield return new SetTimer(new TimerSetting(clock.Id, TimerAct.Restart), Origin.Automatic);
+        }
+
+        // Figures that are written otherwise need other room; how far it has come stays.
+        foreach (var run in stage.Air.Timers.Where(run => after.Timer(run.Timer)?.Form != before.Timer(run.Timer)?.Form))
+        {
+            yield return new SetTimer(new TimerSetting(run.Timer, TimerAct.Add, Duration.Zero), Origin.Automatic);
         }
     }
 
@@ -324,11 +330,11 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private static Turn See(Stage stage, PicturesInput input) =>
         Turn.Nothing(stage.Show.Feed(input.Feed) is null ? stage : stage with { Kept = stage.Kept with { Pictures = input.Pictures.IsEmpty ? stage.Kept.Pictures.Remove(input.Feed) : stage.Kept.Pictures.SetItem(input.Feed, input.Pictures) } });
 
-    /// <summary>Timers to a time of day run, as they do from when they are made; one that has come to its end on another day runs to the next.</summary>
+    /// <summary>What goes by the time of day runs, as it does from when it is made; what has come to its end on another day runs to the next.</summary>
     private Turn Open(Stage stage)
     {
         var turn = Advance(stage);
-        var over = ToTimesOfDay(stage.Show).Where(timer => RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now)));
+        var over = ByTimeOfDay(stage.Show).Where(timer => timer.Kind == TimerKind.Clock || RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now)));
         return DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
     }
 
@@ -342,12 +348,12 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private Turn ClockWasSet(Stage stage)
     {
         // What counts on past zero goes on counting: its time of day is behind it, and comes only tomorrow.
-        var timers = ToTimesOfDay(stage.Show).Where(timer => RunOf(stage, timer) is { Since: not null, AtEnd: false }).ToList();
+        var timers = ByTimeOfDay(stage.Show).Where(timer => RunOf(stage, timer) is { Since: not null, AtEnd: false }).ToList();
         var turn = DoAll(Advance(stage), timers.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)));
         return timers.Count == 0 ? turn : turn with { Stage = turn.Stage.Told(new TrailLine(now, "This computer’s clock was set: timers to a time of day follow it", null)) };
     }
 
-    private static IEnumerable<Timer> ToTimesOfDay(Show show) => show.Timers.Where(timer => timer.Kind == TimerKind.Until);
+    private static IEnumerable<Timer> ByTimeOfDay(Show show) => show.Timers.Where(timer => timer.Kind is TimerKind.Until or TimerKind.Clock);
 
     /// <summary>Null = it stands at its beginning.</summary>
     private static TimerRun? RunOf(Stage stage, Timer timer) => stage.Air.Timers.Find(run => run.Timer == timer.Id);

@@ -6,7 +6,7 @@ namespace SideLamp.Core.Timers;
 /// <summary>A clock that graphics can show and that can set things off.</summary>
 /// <param name="Id">The word placeholders use: <c>{{ timers.tea }}</c> shows the timer <c>tea</c>.</param>
 /// <param name="Length">Of <see cref="TimerKind.Down"/>: from the start to zero, 1 s to 24 hours. Else unused.</param>
-/// <param name="Until">Of <see cref="TimerKind.Until"/>: the time of day, in this machine's time zone. Else unused.</param>
+/// <param name="Until">Of <see cref="TimerKind.Until"/>: the time of day in its zone. Else unused.</param>
 /// <param name="AtZero">What becomes of it then. Counting up has no zero.</param>
 /// <param name="Cue">What is run at zero; null = nothing.</param>
 /// <param name="Key">The key of the desk that starts and pauses it; null = none.</param>
@@ -14,6 +14,9 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
 {
     /// <summary>How its figures are written.</summary>
     public TimerForm Form { get; init; }
+
+    /// <summary>Of what goes by the time of day: its zone, of the IANA list; null = this machine's.</summary>
+    public string? Zone { get; init; }
 
     /// <summary>By how much the desk's buttons set it on or back, 1 s to 1 hour.</summary>
     public Duration Step { get; init; } = Duration.FromMinutes(1);
@@ -48,6 +51,11 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
             yield return new Fault("/atZero", "A time of day comes only once a day: let it stand at zero, or count on.");
         }
 
+        if (Zone is { } zone && DateTimeZoneProviders.Tzdb.GetZoneOrNull(zone) is null)
+        {
+            yield return new Fault("/zone", $"There is no zone “{zone}”. Zones look like Europe/Berlin; leave it empty for this computer’s.");
+        }
+
         if (Step < LeastStep || Step > GreatestStep)
         {
             yield return new Fault("/step", "Its buttons set it on or back by 1 s to 1 hour. Write it like 1:00 or 0:30.");
@@ -75,18 +83,21 @@ public enum TimerKind
 
     /// <summary>To a time of day.</summary>
     Until,
+
+    /// <summary>The time of day itself: it runs always.</summary>
+    Clock,
 }
 
-/// <summary>How the figures of a timer are written.</summary>
+/// <summary>How the figures of a timer are written; of the time of day in brackets.</summary>
 public enum TimerForm
 {
-    /// <summary><c>0:07</c>, <c>12:30</c>, <c>1:09:20</c>.</summary>
+    /// <summary><c>0:07</c>, <c>12:30</c>, <c>1:09:20</c> (<c>9:07:33</c>).</summary>
     Clock,
 
-    /// <summary>Minutes, however many: <c>69:20</c>.</summary>
+    /// <summary>Minutes, however many: <c>69:20</c> (hours and minutes: <c>9:07</c>).</summary>
     Minutes,
 
-    /// <summary>Minutes of two figures or more: <c>00:07</c>.</summary>
+    /// <summary>Minutes of two figures or more: <c>00:07</c> (<c>09:07</c>).</summary>
     TwoFigures,
 
     /// <summary>Tenths of a second where there is less than a minute: <c>7.4</c>; else as a clock.</summary>

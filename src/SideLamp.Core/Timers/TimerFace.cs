@@ -14,7 +14,8 @@ namespace SideLamp.Core.Timers;
 /// <param name="Again">Of an interval: its length in ms; null = it is none.</param>
 /// <param name="Length">From its beginning to zero, in ms; 0 = it counts up.</param>
 /// <param name="Form">How its figures are written.</param>
-public sealed record TimerProgram(Instant? Zero, double Still, bool Up, bool Over, double? Again = null, double Length = 0, TimerForm Form = TimerForm.Clock);
+/// <param name="Day">Whether it is the time of day: what has gone by since a midnight, beginning anew each day.</param>
+public sealed record TimerProgram(Instant? Zero, double Still, bool Up, bool Over, double? Again = null, double Length = 0, TimerForm Form = TimerForm.Clock, bool Day = false);
 
 /// <summary>The words that timers show.</summary>
 public static class TimerFace
@@ -22,12 +23,20 @@ public static class TimerFace
     /// <summary>Where words grow by a letter or two, counted from zero.</summary>
     public static readonly Duration[] Steps = [Duration.FromMinutes(10), Duration.FromHours(1), Duration.FromMinutes(100), Duration.FromHours(10), Duration.FromMinutes(1000)];
 
+    /// <summary>In ms.</summary>
+    private const double Day = 86_400_000;
+
     /// <summary>Of a minute.</summary>
     private const int Tenths = 600;
 
     /// <summary>What pages are told of a timer.</summary>
     public static TimerProgram ProgramOf(Timer timer, TimerRun run)
     {
+        if (timer.Kind == TimerKind.Clock)
+        {
+            return new TimerProgram(run.Since, 0, Up: true, Over: false, Form: timer.Form, Day: true);
+        }
+
         var up = timer.Kind == TimerKind.Up;
         var left = run.Length - run.Gone;
         var still = (up ? run.Gone : left).TotalMilliseconds;
@@ -38,7 +47,7 @@ public static class TimerFace
     public static string Text(TimerProgram program, Instant now)
     {
         var ms = ValueAt(program, now);
-        return ms < 0 && program.Over ? "+" + Text(Duration.FromMilliseconds(-ms), up: true, program.Form) : Text(Duration.FromMilliseconds(Math.Max(0, ms)), program.Up, program.Form);
+        return program.Day ? OfDay(ms, program.Form) : ms < 0 && program.Over ? "+" + Text(Duration.FromMilliseconds(-ms), up: true, program.Form) : Text(Duration.FromMilliseconds(Math.Max(0, ms)), program.Up, program.Form);
     }
 
     /// <summary>What is left, or has gone by, in ms; below zero = past zero.</summary>
@@ -50,8 +59,25 @@ public static class TimerFace
         }
 
         var ms = (program.Up ? now - zero : zero - now).TotalMilliseconds;
+        if (program.Day)
+        {
+            return ms - (Math.Floor(ms / Day) * Day);
+        }
+
         // An interval goes on by itself: at zero it is full again.
         return ms <= 0 && program.Again is { } again ? ms + (again * (Math.Floor(-ms / again) + 1)) : ms;
+    }
+
+    private static string OfDay(double ms, TimerForm form)
+    {
+        var seconds = (long)Math.Floor(ms / 1000);
+        var (hours, minutes, rest) = (seconds / 3600, seconds / 60 % 60, seconds % 60);
+        return form switch
+        {
+            TimerForm.Minutes => string.Create(CultureInfo.InvariantCulture, $"{hours}:{minutes:00}"),
+            TimerForm.TwoFigures => string.Create(CultureInfo.InvariantCulture, $"{hours:00}:{minutes:00}"),
+            _ => string.Create(CultureInfo.InvariantCulture, $"{hours}:{minutes:00}:{rest:00}"),
+        };
     }
 
     /// <summary>Counting down shows the second, or the tenth, that is still running, counting up whole ones gone by. Source: common practice.</summary>
@@ -76,6 +102,11 @@ public static class TimerFace
     /// <summary>The widest words from this instant on, until they outgrow them, every figure a 0; and what is counted up in them.</summary>
     public static (Duration Counted, string Words) RoomOf(Timer timer, TimerRun run, Instant now)
     {
+        if (timer.Kind == TimerKind.Clock)
+        {
+            return (Duration.Zero, timer.Form is TimerForm.Minutes or TimerForm.TwoFigures ? "00:00" : "00:00:00");
+        }
+
         var over = timer.Kind != TimerKind.Up && run.AtEnd && timer.AtZero == AtZero.Over;
         if (timer.Kind != TimerKind.Up && !over)
         {

@@ -8,7 +8,7 @@ namespace SideLamp.Core.Timers;
 /// <param name="Length">From the beginning to zero, with what was added; of counting up: unused.</param>
 /// <param name="AtEnd">Whether zero has come: what happens then has happened.</param>
 /// <param name="Room">The widest words that it shows until the engine says otherwise: what a layout keeps free.</param>
-/// <param name="Due">When the engine looks at it next: at zero, or when its words outgrow their room; null = never.</param>
+/// <param name="Due">When the engine looks at it next: at zero, when its words outgrow their room, or when the clocks of its zone are set; null = never.</param>
 public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Duration Length, bool AtEnd, string Room = "", Instant? Due = null)
 {
     /// <summary>What has gone by.</summary>
@@ -31,6 +31,11 @@ public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Dura
     public TimerRun Settled(Timer timer, Instant now)
     {
         var (counted, room) = TimerFace.RoomOf(timer, this, now);
+        if (timer.Kind == TimerKind.Clock)
+        {
+            return this with { Room = room };
+        }
+
         if (Since is null)
         {
             return this with { Room = room, Due = null };

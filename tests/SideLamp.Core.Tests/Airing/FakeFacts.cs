@@ -97,7 +97,11 @@ internal sealed class FakeFacts : IAirFacts
 
     public Cue? Cue(CueId cue) => Cues.GetValueOrDefault(cue.Value);
 
-    public Instant Next(LocalTime time, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(time, DateTimeZone.Utc, now);
+    public Instant Next(Timer timer, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(timer.Until, ZoneOf(timer), now);
+
+    public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => SideLamp.Core.Timers.TimeOfDay.DayOf(ZoneOf(timer), now);
+
+    private static DateTimeZone ZoneOf(Timer timer) => timer.Zone is null ? DateTimeZone.Utc : SideLamp.Core.Timers.TimeOfDay.ZoneOf(timer.Zone);
 
     /// <summary>Looks that must not be on air.</summary>
     public HashSet<string> Barred { get; } = [];

@@ -86,6 +86,28 @@ public sealed class RunTests : OnAir
         Assert.Equal("1:31", Shown("on"));
     }
 
+    // Source: IANA time zone database through NodaTime. Europe/Vienna goes from 02:00 to 03:00 at 01:00 UTC on 28 March 2027, and from 03:00 to 02:00 at 01:00 UTC on 31 October.
+    [Theory]
+    [InlineData("2027-03-28T00:59:59Z", "1:59:59", "3:00:00")]
+    [InlineData("2027-10-31T00:59:59Z", "2:59:59", "2:00:00")]
+    [InlineData("2027-06-20T21:59:59Z", "23:59:59", "0:00:00")]
+    [InlineData("2027-06-20T09:07:59Z", "11:07:59", "11:08:00")]
+    public void The_time_of_day_is_shown_in_its_zone_over_midnight_and_on_both_nights(string utc, string before, string after)
+    {
+        Facts.Timers["clock"] = new Timer(new("clock"), "Clock", TimerKind.Clock, default, default, AtZero.Stop) { Zone = "Europe/Vienna" };
+        Now = NodaTime.Text.InstantPattern.General.Parse(utc).Value;
+        Set("clock", TimerAct.Start);
+        Assert.Equal(before, Shown("clock"));
+        After(1000);
+        Assert.Equal(after, Shown("clock"));
+        // A hand does not stop it, nor set it.
+        Set("clock", TimerAct.Pause);
+        Set("clock", TimerAct.Add, 60);
+        Assert.Equal(after, Shown("clock"));
+        Facts.Timers["clock"] = Facts.Timers["clock"] with { Form = TimerForm.TwoFigures };
+        Assert.Equal(after[..^3].PadLeft(5, '0'), Shown("clock"));
+    }
+
     [Fact]
     public void What_came_to_its_end_runs_on_when_a_minute_is_added_and_begins_anew_when_started()
     {

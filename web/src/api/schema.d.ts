@@ -2539,6 +2539,7 @@ export interface components {
             cue?: string;
             key?: null | string;
             form: components["schemas"]["TimerForm"];
+            zone?: null | string;
             step: components["schemas"]["Duration"];
         };
         /** @enum {unknown} */
@@ -2553,6 +2554,7 @@ export interface components {
             step?: number;
             cue?: components["schemas"]["MaybeOfCueId"];
             key?: components["schemas"]["MaybeOfstring"];
+            zone?: components["schemas"]["MaybeOfstring"];
             /** Format: int64 */
             revision: number;
         };
@@ -2563,7 +2565,7 @@ export interface components {
         TimerForm: "clock" | "minutes" | "twoFigures" | "tenths";
         TimerId: string;
         /** @enum {unknown} */
-        TimerKind: "down" | "up" | "until";
+        TimerKind: "down" | "up" | "until" | "clock";
         TimerProgram: {
             zero?: null | components["schemas"]["Instant"];
             /** Format: double */
@@ -2578,6 +2580,8 @@ export interface components {
              */
             length: number;
             form: components["schemas"]["TimerForm"];
+            /** @default false */
+            day: boolean;
         };
         TimerSetting: {
             timer: components["schemas"]["TimerId"];

@@ -1,5 +1,5 @@
 import { useState } from 'react';
-import { useShow } from '../show/show';
+import { countingOf, useShow } from '../show/show';
 import { inputLook } from '../ui/inputLook';
 import { Tick } from '../ui/Tick';
 import { CueRow } from './CueRow';
@@ -18,12 +18,12 @@ export function CueList({ step, onChange }: { step: CueStep; onChange(step: CueS
   const settingOf = (id: string) => step.settings.find((one) => one.graphic === id);
   const wished = (name: string, set: boolean): boolean =>
     name.toLowerCase().includes(wish.trim().toLowerCase()) && (set || !setOnly);
-  const timers = show.timers.filter((timer) => wished(timer.name, !!timerOf(timer.id)));
+  const timers = countingOf(show).filter((timer) => wished(timer.name, !!timerOf(timer.id)));
   const graphics = show.graphics.filter((graphic) => wished(graphic.name, !!settingOf(graphic.id)));
 
   return (
     <div className="grid min-h-0 grid-rows-[auto_1fr] gap-2">
-      {show.timers.length + show.graphics.length > mostAtAGlance ? (
+      {countingOf(show).length + show.graphics.length > mostAtAGlance ? (
         <div className="flex items-center gap-4">
           <input
             aria-label="Find a graphic or a timer"

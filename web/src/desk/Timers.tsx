@@ -1,7 +1,7 @@
 import { ChevronsUpDown } from 'lucide-react';
 import { Link } from 'wouter';
 import { useLive } from '../live/live';
-import { useShow, type Timer } from '../show/show';
+import { countingOf, useShow, type Timer } from '../show/show';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
 import { Drawer } from '../ui/Drawer';
@@ -12,14 +12,14 @@ import { Button } from '../ui/Button';
  * @param props.most how many stand side by side
  */
 export function Timers({ most }: { most: number }) {
-  const show = useShow();
+  const counting = useShow(countingOf);
   const states = useLive(({ timers }) => timers);
-  if (show.timers.length === 0) return null;
+  if (counting.length === 0) return null;
   const runs = (timer: Timer) => states.get(timer.id)?.running ?? false;
-  const first = [...show.timers].sort((one, other) => Number(runs(other)) - Number(runs(one))).slice(0, most);
+  const first = [...counting].sort((one, other) => Number(runs(other)) - Number(runs(one))).slice(0, most);
   return (
     <section aria-label="Timers" className="flex min-w-0 gap-1.5" style={{ flex: `${most} 1 0` }}>
-      {show.timers
+      {counting
         .filter((timer) => first.includes(timer))
         .map((timer) => (
           <div
@@ -30,7 +30,7 @@ export function Timers({ most }: { most: number }) {
             <TimerControls timer={timer} brief />
           </div>
         ))}
-      {show.timers.length > most && <AllTimers />}
+      {counting.length > most && <AllTimers />}
     </section>
   );
 }
@@ -51,7 +51,7 @@ function Reading({ timer }: { timer: Timer }) {
 }
 
 function AllTimers() {
-  const show = useShow();
+  const counting = useShow(countingOf);
   return (
     <Drawer
       label="All timers"
@@ -62,11 +62,11 @@ function AllTimers() {
       className="grid max-h-[60vh] w-[420px] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
       trigger={
         <Button kind="bare" title="All timers">
-          {show.timers.length} timers <ChevronsUpDown aria-hidden size={14} />
+          {counting.length} timers <ChevronsUpDown aria-hidden size={14} />
         </Button>
       }
     >
-      {show.timers.map((timer) => (
+      {counting.map((timer) => (
         <div key={timer.id} className="flex items-center gap-3 rounded-lg px-2 py-1">
           <Reading timer={timer} />
           <TimerControls timer={timer} />

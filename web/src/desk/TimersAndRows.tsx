@@ -1,5 +1,5 @@
 import { useLive } from '../live/live';
-import { useShow } from '../show/show';
+import { countingOf, useShow } from '../show/show';
 import { Rows } from './Rows';
 import { Timers } from './Timers';
 
@@ -8,7 +8,7 @@ const [most, mostFeeds] = [3, 2];
 
 /** What is stepped besides graphics: timers, and the rows of feeds that have their turn or are stepped by hand. */
 export function TimersAndRows() {
-  const timers = useShow((show) => show.timers.length);
+  const timers = useShow((show) => countingOf(show).length);
   const all = useShow((show) => show.feeds);
   // Which they are, and no more: what they say changes often.
   const feeds = useLive(({ feeds: states }) =>

@@ -3,7 +3,7 @@ import { live } from '../live/live';
 import { airingOf, isLit, press } from '../show/air';
 import { altKey, ctrlKey, givenKey, register, shiftKey, type Action, type ActionKey } from '../show/actions';
 import { clockText } from '../show/format';
-import { showNow, templateOf, type Graphic } from '../show/show';
+import { countingOf, showNow, templateOf, type Graphic } from '../show/show';
 import { chosenNow, lightStandby, pressCue, pressGraphic, setLookFirst } from './desk';
 import { edits } from '../show/edits';
 import { standbyNow } from '../show/air';
@@ -25,7 +25,7 @@ register(() => {
     ...ofTheAir(),
     ...lighting.flatMap(({ others }) => others),
     ...show.graphics.flatMap(stepsOf),
-    ...show.timers.flatMap((timer): Action[] => {
+    ...countingOf(show).flatMap((timer): Action[] => {
       const runs = live.getState().timers.get(timer.id)?.running ?? false;
       return [
         {

@@ -3,10 +3,14 @@ import type { components } from '../api/schema';
 export type TimerProgram = components['schemas']['TimerProgram'];
 type Draining = components['schemas']['Draining'];
 
+/** In ms. */
+const day = 86_400_000;
+
 /** What is left, or has gone by, in ms; below zero = past zero. The same formula as the server's. */
 function valueAt(program: TimerProgram, now: number): number {
   if (program.zero == null) return program.still;
   const ms = program.up ? now - program.zero : program.zero - now;
+  if (program.day) return ms - Math.floor(ms / day) * day;
   // An interval goes on by itself: at zero it is full again.
   return ms <= 0 && program.again != null ? ms + program.again * (Math.floor(-ms / program.again) + 1) : ms;
 }
@@ -29,9 +33,19 @@ function figures(ms: number, up: boolean, form: TimerProgram['form']): string {
   return form === 'twoFigures' ? `${minutes.padStart(2, '0')}:${rest}` : clockWords(seconds);
 }
 
+/** The time of day. */
+function ofDay(ms: number, form: TimerProgram['form']): string {
+  const seconds = Math.floor(ms / 1000);
+  const two = (part: number) => String(part % 60).padStart(2, '0');
+  const [hours, minutes] = [String(Math.floor(seconds / 3600)), two(Math.floor(seconds / 60))];
+  if (form === 'minutes') return `${hours}:${minutes}`;
+  return form === 'twoFigures' ? `${hours.padStart(2, '0')}:${minutes}` : `${hours}:${minutes}:${two(seconds)}`;
+}
+
 /** What a timer shows. */
 export function timerText(program: TimerProgram, now: number): string {
   const ms = valueAt(program, now);
+  if (program.day) return ofDay(ms, program.form);
   return ms < 0 && program.over
     ? `+${figures(-ms, true, program.form)}`
     : figures(Math.max(0, ms), program.up, program.form);
@@ -41,7 +55,9 @@ export function timerText(program: TimerProgram, now: number): string {
 export function nextText(program: TimerProgram, now: number): number | null {
   if (program.zero == null) return null;
   const ms = valueAt(program, now);
-  const grain = (value: number): number => (program.form === 'tenths' && value < 60_000 ? 100 : 1000);
+  const minutes = program.day && (program.form === 'minutes' || program.form === 'twoFigures');
+  const grain = (value: number): number =>
+    minutes ? 60_000 : program.form === 'tenths' && !program.day && value < 60_000 ? 100 : 1000;
   const onwards = (value: number): number => (Math.floor(value / grain(value)) + 1) * grain(value) - value;
   if (program.up) return onwards(ms);
   if (ms <= 0) return program.over ? onwards(-ms) : null;

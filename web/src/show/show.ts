@@ -14,6 +14,10 @@ export type Placement = Schemas['Placement'];
 export type Outfit = Schemas['Outfit'];
 export type Seat = Schemas['Seat'];
 export type Timer = Schemas['Timer'];
+
+/** The timers that count, and are started and stopped: not the time of day. */
+export const countingOf = (show: { timers: readonly Timer[] }): Timer[] =>
+  show.timers.filter(({ kind }) => kind !== 'clock');
 export type Cue = Schemas['Cue'];
 /** An edit without the revision that it carries. */
 export type Edit<T> = Omit<T, 'revision'>;

@@ -21,7 +21,13 @@ import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
 import { asks, timerIn, timerWords } from '../show/timerWords';
 
-const kinds = { down: 'down, from a length', up: 'up, from zero', until: 'to a time of day' } as const;
+const kinds = {
+  down: 'down, from a length',
+  up: 'up, from zero',
+  until: 'to a time of day',
+  clock: 'nothing: it is the time of day',
+} as const;
+const clockForms = { clock: '9:07:33', minutes: '9:07', twoFigures: '09:07' } as const;
 const forms = {
   clock: '12:30, then 1:09:20',
   minutes: '69:20, minutes only',
@@ -127,21 +133,23 @@ function TimerRow({ timer }: { timer: Timer }) {
               )}
             />
           )}
-          {timer.kind === 'up' && <span />}
-          <Field
-            label="Key"
-            render={(id) => (
-              <KeptText
-                id={id}
-                maxLength={1}
-                placeholder="none"
-                value={timer.key ?? ''}
-                onKeep={(key, from) => change({ key: key.toLowerCase() || null }, from)}
-              />
-            )}
-          />
+          {(timer.kind === 'up' || timer.kind === 'clock') && <span />}
+          {timer.kind !== 'clock' && (
+            <Field
+              label="Key"
+              render={(id) => (
+                <KeptText
+                  id={id}
+                  maxLength={1}
+                  placeholder="none"
+                  value={timer.key ?? ''}
+                  onKeep={(key, from) => change({ key: key.toLowerCase() || null }, from)}
+                />
+              )}
+            />
+          )}
         </div>
-        {timer.kind !== 'up' && (
+        {(timer.kind === 'down' || timer.kind === 'until') && (
           <div className="grid grid-cols-2 gap-3">
             <Select
               label="At zero it"
@@ -157,27 +165,46 @@ function TimerRow({ timer }: { timer: Timer }) {
             />
           </div>
         )}
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid auto-cols-fr grid-flow-col gap-3">
           <Select
             label="Written"
             value={timer.form}
-            choices={Object.entries({
-              ...forms,
-              tenths: timer.kind === 'up' ? '7.4 in the first minute' : forms.tenths,
-            })}
+            choices={Object.entries(
+              timer.kind === 'clock'
+                ? clockForms
+                : { ...forms, tenths: timer.kind === 'up' ? '7.4 in the first minute' : forms.tenths },
+            )}
             onChoose={(form) => void change({ form: form as Timer['form'] })}
           />
-          <Field
-            label="The desk’s buttons change it by"
-            render={(id) => (
-              <KeptText
-                id={id}
-                placeholder="1:00"
-                value={clockText(timer.step)}
-                onKeep={(text, from) => change({ step: clockLength(text) ?? 0 }, from)}
-              />
-            )}
-          />
+          {(timer.kind === 'until' || timer.kind === 'clock') && (
+            <Field
+              label="In the zone"
+              render={(id) => (
+                <KeptText
+                  id={id}
+                  placeholder="this computer’s"
+                  spellCheck={false}
+                  value={timer.zone ?? ''}
+                  // Half a zone is none: it is kept by Enter, or on leaving the field.
+                  isWhole={() => false}
+                  onKeep={(zone, from) => change({ zone: zone.trim() || null }, from)}
+                />
+              )}
+            />
+          )}
+          {timer.kind !== 'clock' && (
+            <Field
+              label="Buttons change it by"
+              render={(id) => (
+                <KeptText
+                  id={id}
+                  placeholder="1:00"
+                  value={clockText(timer.step)}
+                  onKeep={(text, from) => change({ step: clockLength(text) ?? 0 }, from)}
+                />
+              )}
+            />
+          )}
         </div>
         <Button kind="bare" onClick={() => void remove()} className="justify-self-start">
           Delete this timer
@@ -191,9 +218,9 @@ function TimerRow({ timer }: { timer: Timer }) {
               className={`text-[30px] font-semibold ${state.running ? '' : 'text-quiet'}`}
             />
           )}
-          <TimerControls timer={timer} />
+          {timer.kind !== 'clock' && <TimerControls timer={timer} />}
         </div>
-        <SetTo timer={timer} />
+        {timer.kind !== 'clock' && <SetTo timer={timer} />}
         <div>
           <h3 className="mb-1 text-quiet">To show it, put this alone in a field</h3>
           <code className="rounded-md bg-ground px-2 py-1 text-cool">{timerWords(timer.id)}</code>
