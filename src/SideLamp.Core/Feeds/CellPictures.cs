@@ -20,6 +20,11 @@ public static class CellPictures
 {
     private const int LongestName = 2000;
 
+    private const int LongestSaid = 60;
+
+    /// <summary>A name, short enough for a sentence.</summary>
+    public static string Short(string name) => name.Length <= LongestSaid ? name : Spelling.Clean(name[..LongestSaid]) + "…";
+
     /// <summary>Where a picture lies that a cell of a feed names: a whole address, or the whole path of a file.</summary>
     public static Checked<string> PlaceOf(Feed feed, string name)
     {
@@ -30,18 +35,18 @@ public static class CellPictures
 
         if (name.Length > LongestName)
         {
-            return Fault($"“{name[..40]}…” is too long to be an address or the name of a file.");
+            return Fault($"“{Short(name)}” is too long to be an address or the name of a file.");
         }
 
         if (Feed.IsAddress(name) || feed.IsWeb)
         {
             var address = Uri.TryCreate(feed.IsWeb ? new Uri(feed.Path) : null, name, out var whole) ? whole : null;
-            return address is not { Scheme: "http" or "https", UserInfo: "" } ? Fault($"“{name}” is no address of a picture.") : address.AbsoluteUri;
+            return address is not { Scheme: "http" or "https", UserInfo: "" } ? Fault($"“{Short(name)}” is no address of a picture.") : address.AbsoluteUri;
         }
 
         if (feed.IsPushed)
         {
-            return Fault($"“{name}” is no address. What programs send names its pictures by whole addresses, which begin with https://.");
+            return Fault($"“{Short(name)}” is no address. What programs send names its pictures by whole addresses, which begin with https://.");
         }
 
         if (name.Contains('\0', StringComparison.Ordinal))
@@ -52,7 +57,7 @@ public static class CellPictures
         // A table that somebody else fills must not put any file of this computer on air.
         var folder = Path.GetDirectoryName(feed.Path)!;
         var path = Path.GetFullPath(name, folder);
-        return path.StartsWith(folder.TrimEnd('/') + "/", StringComparison.Ordinal) ? path : Fault($"“{name}” lies elsewhere. Put it into the folder of the feed’s file, or into one within it.");
+        return path.StartsWith(folder.TrimEnd('/') + "/", StringComparison.Ordinal) ? path : Fault($"“{Short(name)}” lies elsewhere. Put it into the folder of the feed’s file, or into one within it.");
     }
 
     /// <summary>The value of a picture field, with the stored file in place of what a cell names; empty while there is none.</summary>

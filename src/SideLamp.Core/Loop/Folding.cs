@@ -334,16 +334,13 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private Turn Open(Stage stage)
     {
         var turn = Advance(stage);
-        var over = ByTimeOfDay(stage.Show).Where(timer => timer.Kind == TimerKind.Clock || RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now)));
+        var over = ByTimeOfDay(stage.Show).Where(timer => timer.Kind == TimerKind.Clock || RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now, TimeOfDay.ZoneOf(timer.Zone))));
         return DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
     }
 
     /// <summary>Whether the last run of the server ended on another day than today, or half a day ago.</summary>
-    private bool IsOfAnotherDay(Instant last)
-    {
-        var zone = DateTimeZoneProviders.Tzdb.GetSystemDefault();
-        return now - last > Duration.FromHours(12) || (last + skew).InZone(zone).Date != (now + skew).InZone(zone).Date;
-    }
+    private bool IsOfAnotherDay(Instant last, DateTimeZone zone) =>
+        now - last > Duration.FromHours(12) || (last + skew).InZone(zone).Date != (now + skew).InZone(zone).Date;
 
     private Turn ClockWasSet(Stage stage)
     {

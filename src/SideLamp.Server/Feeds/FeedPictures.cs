@@ -65,6 +65,11 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
                 _wanted[name] = new Wanted(name, place.Value) { Now = place.Value is null ? new CellPicture(null, place.Faults[0].Message) : new CellPicture(before, null) };
             }
 
+            foreach (var (name, at) in names.Select((name, at) => (name, at)))
+            {
+                _wanted[name].Place = at;
+            }
+
             if (gone.Count + came.Count > 0)
             {
                 Tell();
@@ -94,15 +99,15 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
                 return;
             }
 
-            var due = _wanted.Values.Where(one => one.Place is not null && !one.IsBusy && one.Due <= clock.Now).ToList();
-            var files = due.Where(one => !Feed.IsAddress(one.Place)).ToList();
+            var due = _wanted.Values.Where(one => one.Where is not null && !one.IsBusy && one.Due <= clock.Now).OrderBy(one => one.Place).ToList();
+            var files = due.Where(one => !Feed.IsAddress(one.Where)).ToList();
             if (files.Count > 0 && !_looksAtFiles)
             {
                 _looksAtFiles = true;
                 _ = OwnThread.Run(() => LookAtAll(files));
             }
 
-            foreach (var one in due.Where(one => Feed.IsAddress(one.Place)).Take(MostAtOnce - _wanted.Values.Count(one => one.IsBusy)))
+            foreach (var one in due.Where(one => Feed.IsAddress(one.Where)).Take(MostAtOnce - _wanted.Values.Count(one => one.IsBusy)))
             {
                 one.IsBusy = true;
                 _ = Ask(one);
@@ -145,14 +150,14 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
         catch (Exception error)
         {
             logger.LogError(error, "The picture {Name} of {Feed} could not be looked at.", one.Name, feed.Id);
-            Done(one, FileAgainAfter, () => one.Now with { Trouble = $"“{one.Name}” cannot be read." });
+            Done(one, FileAgainAfter, () => one.Now with { Trouble = $"“{one.Said}” cannot be read." });
             return true;
         }
     }
 
     private bool TryLookAt(Wanted one)
     {
-        var looked = SourceFile.Look(one.Place!, TakeAnew(one) ? null : one.Known);
+        var looked = SourceFile.Look(one.Where!, TakeAnew(one) ? null : one.Known);
         if (looked is null)
         {
             Done(one, FileAgainAfter, () => one.Now);
@@ -161,7 +166,7 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
         {
             // What was half-read of it is not kept in memory: there may be hundreds.
             (one.Known, one.Settling) = (null, new Settling());
-            Done(one, FileAgainAfter, () => one.Now with { Trouble = looked.IsMissing ? $"There is no “{one.Name}” in {Path.GetDirectoryName(feed.Path)}." : $"“{one.Name}”: {looked.Trouble}" });
+            Done(one, FileAgainAfter, () => one.Now with { Trouble = looked.IsMissing ? $"There is no “{one.Said}” in {Path.GetDirectoryName(feed.Path)}." : $"“{one.Said}”: {looked.Trouble}" });
         }
         else if (one.Settling.Takes(looked, clock.Now))
         {
@@ -190,8 +195,8 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
     {
         try
         {
-            var address = new Uri(one.Place!);
-            var own = Feed.IsSameOrigin(feed.Path, one.Place!);
+            var address = new Uri(one.Where!);
+            var own = Feed.IsSameOrigin(feed.Path, one.Where!);
             var answer = await getter.Get(new WebAsk(address, TakeAnew(one) || one.Now.Asset is null ? WebMark.None : one.Mark, own && feed.Private, own ? keys.Of(feed.Id) : null), _stop.Token);
             switch (answer)
             {
@@ -207,7 +212,7 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
                 case WebAnswer.Failed failed:
                     one.Misses++;
                     var wait = failed.After is { } after ? Duration.FromTimeSpan(after) : Duration.Min(LongestRetry, FirstRetry * Math.Pow(2, Math.Min(one.Misses, 10) - 1));
-                    var why = failed.IsPrivate ? $"“{one.Name}” is in your own network, from which pictures come only where the feed itself is read with your consent." : $"“{one.Name}”: {failed.Trouble}";
+                    var why = failed.IsPrivate ? $"“{one.Said}” is in your own network, from which pictures come only where the feed itself is read with your consent." : $"“{one.Said}”: {failed.Trouble}";
                     Done(one, wait, () => failed.IsPrivate || one.Misses >= MissesToTrouble ? one.Now with { Trouble = why } : one.Now);
                     break;
             }
@@ -219,14 +224,14 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
         catch (Exception error)
         {
             logger.LogError(error, "The picture {Name} of {Feed} could not be fetched.", one.Name, feed.Id);
-            Done(one, LongestRetry, () => one.Now with { Trouble = $"“{one.Name}” cannot be fetched." });
+            Done(one, LongestRetry, () => one.Now with { Trouble = $"“{one.Said}” cannot be fetched." });
         }
     }
 
     /// <summary>What becomes of a picture that came; where it cannot be shown, what was stored before stays.</summary>
     private CellPicture Stored(Wanted one, byte[] bytes)
     {
-        CellPicture Trouble(string why) => one.Now with { Trouble = $"“{one.Name}”: {why}" };
+        CellPicture Trouble(string why) => one.Now with { Trouble = $"“{one.Said}”: {why}" };
         byte[] small;
         lock (Unpacking)
         {
@@ -274,12 +279,19 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
         changed();
     }
 
-    /// <param name="Place">Null = it is nowhere.</param>
-    private sealed class Wanted(string name, string? place)
+    /// <param name="name">As the cell says it.</param>
+    /// <param name="where">Its address, or the whole path of its file; null = it is nowhere.</param>
+    private sealed class Wanted(string name, string? where)
     {
         public string Name => name;
 
-        public string? Place => place;
+        /// <summary>For sentences.</summary>
+        public string Said => CellPictures.Short(name);
+
+        public string? Where => where;
+
+        /// <summary>Among all: the most urgent is 0.</summary>
+        public int Place { get; set; }
 
         public required CellPicture Now { get; set; }
 

@@ -15,15 +15,15 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
     private static readonly TimeSpan HangsAfter = TimeSpan.FromSeconds(5);
 
     private readonly ConcurrentDictionary<FeedId, FeedReader> _readers = new();
-    private readonly SemaphoreSlim _ring = new(0, 1);
+    private readonly Bell _bell = new();
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
         void Follow(Stage before, Stage after)
         {
-            if (before.Show.Feeds != after.Show.Feeds && _ring.CurrentCount == 0)
+            if (before.Show.Feeds != after.Show.Feeds)
             {
-                _ring.Release();
+                _bell.Ring();
             }
         }
 
@@ -36,7 +36,7 @@ public sealed class FeedWorker(ShowLoop loop, EngineClock clock, TimeProvider ti
             {
                 Match(loop.Stage.Show);
                 TellHanging();
-                await _ring.WaitAsync(LookEvery, stoppingToken);
+                await _bell.Wait(LookEvery, stoppingToken);
             }
             catch (OperationCanceledException)
             {

@@ -20,7 +20,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
     private static readonly TimeSpan Quiet = TimeSpan.FromMilliseconds(50);
 
     private readonly ConcurrentDictionary<FeedId, FeedPictures> _feeds = new();
-    private readonly SemaphoreSlim _ring = new(0, 1);
+    private readonly Bell _bell = new();
     private Stage? _matched;
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -29,7 +29,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
         {
             if (IsOther(before, after))
             {
-                Ring();
+                _bell.Ring();
             }
         }
 
@@ -41,7 +41,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
             {
                 // On a thread of its own: to see what thousands of rows name takes a while.
                 await OwnThread.Run(LookAfterAll);
-                await _ring.WaitAsync(LookEvery, stoppingToken);
+                await _bell.Wait(LookEvery, stoppingToken);
                 await Task.Delay(Quiet, stoppingToken);
             }
             catch (OperationCanceledException)
@@ -68,27 +68,12 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
         if (_feeds.TryGetValue(id, out var feed))
         {
             feed.ReadNow();
-            Ring();
+            _bell.Ring();
         }
     }
 
     private static bool IsOther(Stage? before, Stage after) =>
         before is null || before.Show != after.Show || before.Values != after.Values || before.Choices != after.Choices || before.Kept.Contents != after.Kept.Contents;
-
-    private void Ring()
-    {
-        try
-        {
-            if (_ring.CurrentCount == 0)
-            {
-                _ring.Release();
-            }
-        }
-        catch (SemaphoreFullException)
-        {
-            // Somebody else rang at the same moment: once is enough.
-        }
-    }
 
     private bool LookAfterAll()
     {
@@ -131,7 +116,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
         {
             if (stage.Show.Feed(id) is { } feed)
             {
-                _feeds.GetOrAdd(id, _ => new FeedPictures(feed, stage.Kept.Pictures.GetValueOrDefault(id, ImmutableDictionary<string, CellPicture>.Empty), new WebGetter(options.Port, FeedPictures.MostAtOnce), keys, assets, clock, time, Ring, logger)).Match(names);
+                _feeds.GetOrAdd(id, _ => new FeedPictures(feed, stage.Kept.Pictures.GetValueOrDefault(id, ImmutableDictionary<string, CellPicture>.Empty), new WebGetter(options.Port, FeedPictures.MostAtOnce), keys, assets, clock, time, _bell.Ring, logger)).Match(names);
             }
         }
 

@@ -15,7 +15,7 @@ public sealed class WebFeedReader : FeedReader
     private const double Spread = 0.1;
 
     private readonly CancellationTokenSource _stop = new();
-    private readonly SemaphoreSlim _nudge = new(0, 1);
+    private readonly Bell _nudge = new();
     private readonly WebGetter _getter;
     private readonly FeedKeys _keys;
     private readonly TimeProvider _time;
@@ -37,10 +37,7 @@ public sealed class WebFeedReader : FeedReader
     public override void ReadNow()
     {
         TellAnew();
-        if (_nudge.CurrentCount == 0)
-        {
-            _nudge.Release();
-        }
+        _nudge.Ring();
     }
 
     public override void Dispose()
@@ -60,7 +57,7 @@ public sealed class WebFeedReader : FeedReader
                 {
                     Begin();
                     wait = await Look(wait);
-                    await _nudge.WaitAsync(wait, _stop.Token);
+                    await _nudge.Wait(wait, _stop.Token);
                 }
                 catch (OperationCanceledException) when (IsStopped)
                 {

@@ -37,7 +37,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
 
     private readonly Channel<Asked> _asked = Channel.CreateBounded<Asked>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
     private readonly ConcurrentDictionary<(Type, FeedId), Input> _readings = new();
-    private readonly SemaphoreSlim _ring = new(0, 1);
+    private readonly Bell _bell = new();
     private volatile Stage _stage = opening;
 
     /// <summary>After each change, on the loop's own thread: the stage before and after.</summary>
@@ -58,7 +58,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
             throw new RefusedException(Refusal.Busy);
         }
 
-        Ring();
+        _bell.Ring();
         var (reply, stage, kept) = await asked.Done.Task;
         if (reply.Refusal is { } refusal)
         {
@@ -79,7 +79,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     {
         ahead.Of(_stage, reading, clock.Now, clock.Skew);
         _readings[(reading.GetType(), feed)] = reading;
-        Ring();
+        _bell.Ring();
     }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
@@ -110,27 +110,12 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
             try
             {
                 // Rounded up, or the loop would spin through the last fraction of a millisecond.
-                await _ring.WaitAsync(TimeSpan.FromMilliseconds(Math.Ceiling(sleep.TotalMilliseconds)), stoppingToken);
+                await _bell.Wait(TimeSpan.FromMilliseconds(Math.Ceiling(sleep.TotalMilliseconds)), stoppingToken);
             }
             catch (OperationCanceledException)
             {
                 return;
             }
-        }
-    }
-
-    private void Ring()
-    {
-        try
-        {
-            if (_ring.CurrentCount == 0)
-            {
-                _ring.Release();
-            }
-        }
-        catch (SemaphoreFullException)
-        {
-            // Somebody else rang at the same moment: once is enough.
         }
     }
 

@@ -57,8 +57,8 @@ export function TimersPage() {
         {show.timers.length === 0 && !adding && (
           <Empty title="No timers yet.">
             <p>
-              A timer counts down, up, or to a time of day. Graphics show it, the desk starts and pauses it, and a cue
-              can set it off, or be run when it comes to zero.
+              A timer counts down, up, or to a time of day, or is the time of day. Graphics show it, the desk starts and
+              pauses it, and a cue can set it off, or be run when it comes to zero.
             </p>
           </Empty>
         )}
@@ -104,6 +104,8 @@ function TimerRow({ timer }: { timer: Timer }) {
                 kind: kind as Timer['kind'],
                 atZero: kind === 'until' && timer.atZero === 'again' ? 'stop' : timer.atZero,
                 length: kind === 'down' && timer.length < 1000 ? 300_000 : timer.length,
+                // Nobody starts the time of day, and it has no zero: a key and a cue that nobody sees would only be in the way.
+                ...(kind === 'clock' && { key: null, cue: null }),
               })
             }
           />
