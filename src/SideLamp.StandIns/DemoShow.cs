@@ -92,8 +92,8 @@ public static class DemoShow
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
                 Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
-                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}{% unless forloop.last %}  ·  {% endunless %}{% endfor %}{% for row in gardens.rows limit: 3 %}  ·  {{ row.garden }}: {{ row.moths_tonight }}{% endfor %}"))),
-                Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "{{ notes.title | default: \"The hedge was cut too early again; the ivy is in flower.\" }}"))),
+                Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}\n{% endfor %}{% for row in gardens.rows limit: 3 %}{{ row.garden }}: {{ row.moths_tonight }}\n{% endfor %}"))),
+                Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "{% for row in notes.rows limit: 6 %}{{ row.title }}\n{% else %}The hedge was cut too early again; the ivy is in flower.{% endfor %}"))),
                 Graphic(
                     "soon",
                     "Starting soon",
@@ -103,7 +103,7 @@ public static class DemoShow
                     Words(("over", "The Lantern Cloth begins in"), ("time", "{{ timers.soon }}"), ("title", "Moths at the cloth, with Odalys Thrupp"), ("done", "58"))
                 ),
                 Graphic("break", "Short break", "short-break", "full-frame", "b", Words(("title", "Fetching tea"), ("below", "back when the kettle has boiled{% if questions.rows.size > 1 %} · {{ questions.rows.size }} questions wait{% endif %}"))),
-                Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}{% for guest in guests.rows %}\n{{ guest.name }}, {{ guest.role }}{% endfor %}"))),
+                Graphic("thanks", "Thanks", "credits", "full-frame", "k", Words(("title", "With thanks to"), ("names", "{{ thanks.text }}\n{% for guest in guests.rows %}\n{{ guest.name }}\t{{ guest.role }}{% endfor %}"))),
             ],
             [
                 new Feed(new FeedId("cloth"), "Moth on the cloth", Path.Combine(files, ClothFile), Duration.FromMilliseconds(200)),

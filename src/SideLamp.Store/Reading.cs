@@ -16,13 +16,14 @@ internal sealed class Reading(Database database)
     private readonly List<string> _aside = [];
     private bool _isOld;
 
-    public Loaded All(string head, string? standby, string? stands, string? pictures)
+    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts)
     {
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
         var air = AirOf(renamed);
         var stood = stands is null ? null : Try("Where feeds stand", stands, Codecs.Stands.Read);
         var stored = pictures is null ? null : Try("The pictures of feeds", pictures, Codecs.Pictures.Read);
+        var running = belts is null ? null : Try("How far tickers had come", belts, Codecs.Belts.Read);
         var kept = new Kept(
             show,
             new Choices(Rows("SELECT graphic, body FROM choice", "A choice", Codecs.Choice).Where(one => show.Graphic(new GraphicId(one.Id)) is not null).ToImmutableDictionary(one => new GraphicId(one.Id), one => one.Value.Within(show.Graphic(new GraphicId(one.Id))!)))
@@ -32,7 +33,7 @@ internal sealed class Reading(Database database)
             },
             standby is null ? Standby.Empty : Try("What was in standby", standby, Codecs.Standby.Read) is { } known && known.IsIn(show) ? known : Standby.Empty,
             // What is shown by nothing that can be read is not on air any more.
-            air with { Airings = air.Airings.RemoveAll(airing => !contents.ContainsKey(airing.Content)) },
+            air with { Airings = air.Airings.RemoveAll(airing => !contents.ContainsKey(airing.Content)), Belts = [.. (running?.All ?? []).Where(belt => belt.IsSound)] },
             contents,
             Rows("SELECT feed, body FROM value", "The last words of a feed", Codecs.Value).Where(one => show.Feed(new FeedId(one.Id)) is not null).ToImmutableDictionary(one => new FeedId(one.Id), one => one.Value)
         )

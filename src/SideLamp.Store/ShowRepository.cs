@@ -26,7 +26,7 @@ public sealed class ShowRepository(Database database)
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -62,6 +62,11 @@ public sealed class ShowRepository(Database database)
             if (!ReferenceEquals(before?.Pictures, after.Pictures))
             {
                 KeepSetting("pictures", Codecs.Pictures.Write(new Core.Feeds.KeptPictures([.. after.Pictures.SelectMany(feed => feed.Value.Where(one => one.Value.Asset is not null).Select(one => new Core.Feeds.KeptPicture(feed.Key, one.Key, one.Value.Asset!.Value)))])));
+            }
+
+            if (!ReferenceEquals(before?.Air.Belts, after.Air.Belts))
+            {
+                KeepSetting("belts", Codecs.Belts.Write(new Core.Tickers.KeptBelts([.. after.Air.Belts])));
             }
 
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);

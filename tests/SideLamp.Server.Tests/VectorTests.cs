@@ -8,9 +8,11 @@ using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Colours;
 using SideLamp.Core.Feeds;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
 using SideLamp.Core.Tables;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.Server.Live;
@@ -92,6 +94,48 @@ public sealed class VectorTests
             let now = start + Duration.FromMilliseconds(after)
             select new { program, now, text = TimerFace.Text(program, now) };
         Golden("timers.json", JsonSerializer.Serialize(cases.Concat(day), CoreJson.Options));
+    }
+
+    [Fact]
+    public void The_belt_vectors_are_where_belts_stand()
+    {
+        var start = Instant.FromUnixTimeSeconds(1_000_000);
+        Instant After(double seconds) => start + Duration.FromMilliseconds(Math.Round(seconds * 1000));
+        LaidBelt Laid(BeltMotion motion, int px, int? rounds, BeltEnd end, params string[] items) =>
+            new("belt", motion, Mirrored: items.Length == 2, motion == BeltMotion.Flip ? 0 : 1900, motion == BeltMotion.Flip ? 0 : 44, px, rounds, end, [.. items.Select((item, at) => new LaidItem(item, 150 + (at * 333), item))]);
+        BeltRun Begun(LaidBelt laid, FrameRate rate) => BeltRun.Begin(new AiringId("a1"), laid, rate, start);
+        var ntsc = new FrameRate(60_000, 1001);
+        var crawl = Begun(Laid(BeltMotion.Crawl, 3, null, BeltEnd.RunsOff, "a", "b", "c", "d"), ntsc);
+        var other = Laid(BeltMotion.Crawl, 3, null, BeltEnd.RunsOff, "a", "x", "c");
+        var flip = Begun(Laid(BeltMotion.Flip, 1, null, BeltEnd.RunsOff, "a", "b", "c"), new FrameRate(25, 1));
+        BeltProgram[] programs =
+        [
+            crawl.Program,
+            crawl.Pause(After(20), true).Follow(other, After(20), true).Program,
+            crawl.Pause(After(20), true).Pause(After(27.7), false).Soon(After(30), "c")!.Program,
+            crawl.Hurry(After(10)).Program,
+            crawl.Follow(Laid(BeltMotion.Crawl, 7, null, BeltEnd.RunsOff), After(12.345), false).Program,
+            Begun(Laid(BeltMotion.Crawl, 1, null, BeltEnd.RunsOff, "a", "b"), new FrameRate(30, 1)).Program,
+            Begun(Laid(BeltMotion.Climb, 2, 1, BeltEnd.RunsOff, "a", "b", "c"), new FrameRate(50, 1)).Program,
+            Begun(Laid(BeltMotion.Climb, 7, 3, BeltEnd.Stops, "a", "b", "c"), FrameRate.Sixty).Program,
+            flip.Program,
+            flip.Hurry(After(3)).Pause(After(9), true).Program,
+            BeltRun.Standing(other, ntsc),
+        ];
+        double[] seconds = [-0.5, 0, 0.001, 0.5, 4.0, 10, 10.3, 11, 12.345, 13.7, 20, 20.31, 20.4, 20.55, 27.7, 28.1, 31, 33, 45.678, 100, 3600, 86_400, 2_592_000];
+        var cases =
+            from program in programs
+            select new
+            {
+                program,
+                looks = from after in seconds
+                        let now = After(after)
+                        let frame = Belts.FrameAt(program, now)
+                        let travel = Belts.TravelAt(program, frame)
+                        select new { now, frame, travel, seen = Belts.Unroll(program, travel, travel + 500).Entries },
+                reached = from travel in new[] { 0, 1, 100, 1899, 5000, 7777, 100_000 } select new { travel, frame = Belts.FrameOf(program, travel) },
+            };
+        Golden("belts.json", JsonSerializer.Serialize(cases, CoreJson.Options));
     }
 
     [Fact]

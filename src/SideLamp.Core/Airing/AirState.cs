@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
@@ -44,6 +45,10 @@ public sealed record AirState(
     /// <summary>How far each timer has come; one that is not here stands at its beginning.</summary>
     public ImmutableList<TimerRun> Timers { get; init; } = [];
 
+    /// <summary>The belts of what is on air. Kept apart from the rest: they hold words.</summary>
+    [JsonIgnore]
+    public ImmutableList<BeltRun> Belts { get; init; } = [];
+
     /// <summary>Acts so far; the next one's number.</summary>
     public long ActCount { get; init; }
 
@@ -69,6 +74,10 @@ public sealed record AirState(
     public Airing? Of(GraphicId graphic) => Airings.FirstOrDefault(airing => airing.Graphic == graphic);
 
     public Airing? HolderOf(SeatId seat) => Airings.FirstOrDefault(airing => airing.Seat == seat && airing.Holds);
+
+    /// <summary>When an airing leaves by itself: when its stay is over, or all that its belts had to tell has passed. Null = it does not.</summary>
+    public Instant? StayEndsOf(Airing airing) =>
+        Belts.FindAll(belt => belt.Airing == airing.Id) is { IsEmpty: false } belts && belts.TrueForAll(belt => belt.Ends is not null) && belts.Max(belt => belt.Ends) is var over && !(airing.StayEnds < over) ? over : airing.StayEnds;
 
     public Aside? AsideOf(GraphicId graphic) => Asides.Find(aside => aside.What.Graphic == graphic);
 
@@ -97,7 +106,7 @@ public sealed record AirState(
                 continue;
             }
 
-            Take(airing.StayEnds, DueKind.StayEnd, airing.Id);
+            Take(StayEndsOf(airing), DueKind.StayEnd, airing.Id);
             Take(airing.StepsAt, DueKind.CardStep, airing.Id);
         }
 

@@ -3,6 +3,7 @@ using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Tickers;
 
 namespace SideLamp.Core.Keeping;
 
@@ -23,6 +24,8 @@ public static class Codecs
     public static Codec<Stands> Stands { get; } = new();
 
     public static Codec<KeptPictures> Pictures { get; } = new();
+
+    public static Codec<KeptBelts> Belts { get; } = new();
 
     public static Codec<FeedValue> Value { get; } = new(InTables);
 

@@ -21,6 +21,8 @@ public static class LayoutBudget
             TextPart => 1,
             GroupPart group => group.Parts.Sum(TextsIn),
             ListPart list => list.MaxRows * TextsIn(list.Row),
+            // Its lines are measured off the loop, and their letters counted besides.
+            BeltPart belt => TextsIn(belt.Row),
             TablePart table => (table.MaxRows + 1) * table.Columns.Length,
             _ => 0,
         };
@@ -42,6 +44,7 @@ public static class LayoutBudget
             GroupPart group => group.Parts.Sum(child => LettersIn(child, words)),
             // A row's texts share the words of its line.
             ListPart list => Of(list.Field) * Math.Max(1, TextsIn(list.Row)),
+            BeltPart belt => Of(belt.Field) * Math.Max(1, TextsIn(belt.Row)),
             TablePart table => Of(table.Field) * 2,
             _ => 0,
         };

@@ -3,6 +3,7 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
@@ -20,15 +21,17 @@ public static class Layouts
 {
     /// <summary>Lays out a graphic. Pure: the same arguments always give an equal picture.</summary>
     /// <param name="words">By field name, placeholders already filled in. An empty value folds its part away.</param>
+    /// <param name="belts">The belts that are on air, by part; null = they all stand still.</param>
     /// <param name="timers">What each field that shows a timer shows; its words are the widest that it comes to. Null = none do.</param>
-    public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper, IReadOnlyDictionary<string, TimerProgram>? timers = null)
+    public static Picture Lay(Dress dress, IReadOnlyDictionary<string, string> words, ITextShaper shaper, IReadOnlyDictionary<string, TimerProgram>? timers = null, IReadOnlyDictionary<string, BeltRun>? belts = null)
     {
+        belts ??= ImmutableDictionary<string, BeltRun>.Empty;
         timers ??= ImmutableDictionary<string, TimerProgram>.Empty;
         var (canvas, seat, place) = (dress.Setting.Canvas, dress.Seat, dress.Place);
         var room = Seats.Room(seat, canvas);
         var scale = canvas.Scale * place.Scale;
         var drawn = Placed(dress.Template.Root, place);
-        if (new Measuring(drawn, dress.Brand, words, timers.Keys.ToHashSet(), shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
+        if (new Measuring(drawn, dress.Brand, words, timers.Keys.ToHashSet(), belts, shaper, scale, dress.Finish).Measure(drawn, room.W, room.H) is not { } root)
         {
             return Picture.Empty;
         }
@@ -36,7 +39,7 @@ public static class Layouts
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * canvas.Scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * canvas.Scale);
-        var placing = new Placing(dress.Brand, scale, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers);
+        var placing = new Placing(dress.Brand, scale, canvas.Rate, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers, dress.Finish.Belt, belts);
         placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));
     }

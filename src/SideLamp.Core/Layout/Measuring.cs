@@ -5,6 +5,7 @@ using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
+using SideLamp.Core.Tickers;
 
 namespace SideLamp.Core.Layout;
 
@@ -29,14 +30,18 @@ internal sealed record Measured(Part Part, double W, double H, ImmutableArray<Me
     /// <summary>Of a meter: how much of it is filled, 0 to 1.</summary>
     public double Share { get; init; }
 
-    /// <summary>Of a list or table: how many of its lines found no room.</summary>
+    /// <summary>Of a belt.</summary>
+    public MeasuredBelt? Belt { get; init; }
+
+    /// <summary>Of a list, table or belt: how many of its lines found no room.</summary>
     public int Missing { get; init; }
 }
 
 /// <summary>The first pass: how large everything is. Parts without words fold away.</summary>
 /// <param name="whole">The tree that is measured: some parts go by whether another one is there.</param>
 /// <param name="timers">The fields that show a timer; their words are the widest that it comes to.</param>
-internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<string, string> words, IReadOnlySet<string> timers, ITextShaper shaper, double scale, Finish finish)
+/// <param name="belts">The belts that are on air, by part: what they show is measured too, whether or not it is in the words any more.</param>
+internal sealed partial class Measuring(Part whole, Brand brand, IReadOnlyDictionary<string, string> words, IReadOnlySet<string> timers, IReadOnlyDictionary<string, BeltRun> belts, ITextShaper shaper, double scale, Finish finish)
 {
     private const int Bolder = 700;
 
@@ -63,6 +68,7 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
             TablePart table => MeasureTable(table, most, roomH),
             MeterPart meter => new Measured(meter, 0, 0, []) { Share = ShareOf(meter) },
             ListPart list => MeasureList(list, most, roomH),
+            BeltPart belt => MeasureBelt(belt, most, roomH),
             _ => new Measured(part, 0, 0, []),
         };
         return measured is null
@@ -110,6 +116,7 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
             QrPart qr => qr.Field,
             ListPart list => list.Field,
             TablePart table => table.Field,
+            BeltPart belt when !belts.ContainsKey(belt.Id) => belt.Field,
             _ => null,
         };
         return field is null || !string.IsNullOrWhiteSpace(words.GetValueOrDefault(field));
@@ -192,7 +199,7 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
         return [.. found.OfType<Measured>()];
     }
 
-    private static bool HoldsWords(Part part) => part is TextPart or ListPart or TablePart || (part is GroupPart group && group.Parts.Any(HoldsWords));
+    private static bool HoldsWords(Part part) => part is TextPart or ListPart or TablePart or BeltPart { Motion: not BeltMotion.Crawl } || (part is GroupPart group && group.Parts.Any(HoldsWords));
 
     private double ShareOf(MeterPart meter)
     {
@@ -211,7 +218,7 @@ internal sealed class Measuring(Part whole, Brand brand, IReadOnlyDictionary<str
         var height = 0.0;
         foreach (var line in lines.Take(list.MaxRows))
         {
-            var row = new Measuring(list.Row, brand, line.Words, ImmutableHashSet<string>.Empty, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
+            var row = new Measuring(list.Row, brand, line.Words, ImmutableHashSet<string>.Empty, ImmutableDictionary<string, BeltRun>.Empty, shaper, scale, finish).Measure(Named(list.Row, $"{list.Id}/{line.Key}/"), roomW, roomH);
             if (row is null || height + row.H > roomH)
             {
                 continue;

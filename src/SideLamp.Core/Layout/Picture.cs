@@ -1,7 +1,9 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Media;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
@@ -15,10 +17,14 @@ namespace SideLamp.Core.Layout;
 /// <param name="Reading">How long text that is split over pages takes to have shown them all; zero when none is.</param>
 public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arrive, Duration Leave, ImmutableArray<TextFit> Fits, Duration Reading)
 {
+    /// <summary>The belts in it, as they would be begun now.</summary>
+    [JsonIgnore]
+    public ImmutableArray<LaidBelt> Belts { get; init; } = [];
+
     public static Picture Empty { get; } = new(default, [], Duration.Zero, Duration.Zero, [], Duration.Zero);
 }
 
-/// <summary>One thing to draw. At most one of plate, line, image and drawing is given; none for a group.</summary>
+/// <summary>One thing to draw. At most one of plate, line, image, drawing and belt is given; none for a group.</summary>
 /// <param name="Id"><c>part</c>, <c>part/plate</c>, or <c>part/0</c> for a line of text: the same piece keeps its id when words change.</param>
 /// <param name="Parent">The group that carries, masks and moves it; null = the graphic itself.</param>
 /// <param name="Box">In canvas px. For a line of text: the left edge, baseline − size, the advance width and the size.</param>
@@ -29,6 +35,7 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
 /// <param name="Feather">How far from the upper, right, lower and left edge children fade away, in px; null = not at all.</param>
 /// <param name="Blur">Radius in px; 0 = sharp.</param>
 /// <param name="Drain">Of a meter's filling: the timer that it runs with; null = it stays as it is.</param>
+/// <param name="Belt">What moves through its box; null = nothing does.</param>
 /// <param name="Under">Whether it lies under its parent, outside of the parent's mask, and not in it.</param>
 public sealed record Node(
     string Id,
@@ -46,7 +53,8 @@ public sealed record Node(
     ImmutableArray<double>? Feather = null,
     double Blur = 0,
     bool Under = false,
-    Draining? Drain = null
+    Draining? Drain = null,
+    Belt? Belt = null
 );
 
 /// <summary>A filling that runs with a timer that counts down.</summary>

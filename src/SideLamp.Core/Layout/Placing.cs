@@ -3,9 +3,11 @@ using System.Globalization;
 using NodaTime;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Colours;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Layout;
@@ -13,7 +15,9 @@ namespace SideLamp.Core.Layout;
 /// <summary>The second pass: where everything stands, as nodes in drawing order.</summary>
 /// <param name="attention">What draws the eye to the whole; null = nothing.</param>
 /// <param name="timers">What each field that shows a timer shows.</param>
-internal sealed partial class Placing(Brand brand, double scale, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers)
+/// <param name="setting">How its belts run; null = as the template says.</param>
+/// <param name="belts">The belts that are on air, by part; the others stand still.</param>
+internal sealed partial class Placing(Brand brand, double scale, FrameRate rate, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers, BeltSetting? setting, IReadOnlyDictionary<string, BeltRun> belts)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
@@ -33,7 +37,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
             throw new InvalidOperationException("Two pieces of a picture have the same id: pages could not tell them apart.");
         }
 
-        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading);
+        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading) { Belts = _belts.ToImmutable() };
     }
 
     /// <summary>The whole of it.</summary>
@@ -81,6 +85,9 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
             case ListPart list:
                 PlaceList(list, measured, box, parent);
                 break;
+            case BeltPart belt:
+                PlaceBelt(belt, measured, box, parent);
+                break;
             case TablePart table:
                 PlaceTable(table, measured, box, parent);
                 break;
@@ -107,7 +114,7 @@ internal sealed partial class Placing(Brand brand, double scale, double speed, D
     private void PlaceGroup(GroupPart group, Measured measured, Box box, string? parent)
     {
         var (own, first) = (parent, _nodes.Count);
-        var feather = group.Feather == default ? (ImmutableArray<double>?)null : [Px(group.Feather.Top), Px(group.Feather.Right), Px(group.Feather.Bottom), Px(group.Feather.Left)];
+        var feather = FeatherOf(group.Feather);
         if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || Motions.Moves(group))
         {
             Add(

@@ -38,7 +38,11 @@ public sealed class Folding(PictureBook book, Shelf shelf)
 /// <summary>One input being worked out.</summary>
 internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration skew)
 {
-    public Turn Of(Stage stage, Input input) => Aged(Taken(stage, input));
+    public Turn Of(Stage stage, Input input)
+    {
+        var turn = Aged(Taken(stage, input));
+        return turn with { Stage = RunningBelts.Followed(turn.Stage, stage, book, now) };
+    }
 
     private Turn Taken(Stage stage, Input input) =>
         input switch

@@ -9,6 +9,7 @@ using SideLamp.Core.Layout;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Loop;
@@ -55,8 +56,9 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
     }
 
     /// <summary>A content with the feeds' values and the timers of now, laid out. Fields that cannot be filled in are empty, and said.</summary>
+    /// <param name="airing">Whose belts run in it; null = they stand still.</param>
     /// <exception cref="Exception">It cannot be laid out: a fault of ours.</exception>
-    public Drawn DrawnOf(Pinned pinned, Kept kept)
+    public Drawn DrawnOf(Pinned pinned, Kept kept, AiringId? airing = null)
     {
         if (shelf.Read(pinned.Content.TemplateSource)?.Template is not { } template)
         {
@@ -72,8 +74,11 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
 
         var timers = TimersOf(pinned.Content, kept);
         words = words.SetItems(timers.Select(one => KeyValuePair.Create(one.Field, one.Room)));
-        return new Drawn(Laid(pinned, new Setting(kept.Show.Canvas), template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program)), faults);
+        return new Drawn(Laid(pinned, new Setting(kept.Show.Canvas), template, words, timers.ToImmutableDictionary(one => one.Field, one => one.Program), [.. kept.Air.Belts.Where(belt => belt.Airing == airing)]), faults);
     }
+
+    /// <summary>Whether anything moves through it.</summary>
+    public bool HasBelts(Content content) => shelf.Read(content.TemplateSource)?.Template.HasBelts == true;
 
     /// <summary>As <see cref="DrawnOf"/>, without what could not be filled in being said.</summary>
     public Picture PictureOf(Pinned pinned, Kept kept) => DrawnOf(pinned, kept).Picture;
@@ -93,13 +98,13 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         return shown;
     }
 
-    private Picture Laid(Pinned pinned, Setting setting, Template template, ImmutableDictionary<string, string> words, ImmutableDictionary<string, TimerProgram> timers)
+    private Picture Laid(Pinned pinned, Setting setting, Template template, ImmutableDictionary<string, string> words, ImmutableDictionary<string, TimerProgram> timers, ImmutableArray<BeltRun> belts)
     {
         // As pages are told it: a program told in whole seconds would be taken for another one of the same second.
         var programs = timers.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key}{CoreJson.Write(one.Value)}");
-        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(programs));
+        var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(programs).Concat(belts.Select(CoreJson.Write)));
         var content = pinned.Content;
-        return _pictures.Of((pinned.Id, setting, key), _ => Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers));
+        return _pictures.Of((pinned.Id, setting, key), _ => Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers, belts.ToDictionary(belt => belt.Part)));
     }
 
     /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
@@ -113,7 +118,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         var words = template.Fields.ToImmutableSortedDictionary(field => field.Name, field => field.Sample, StringComparer.Ordinal);
         var plain = Dress.Plain(template, show.Brand, show.Canvas);
         var content = new Content(source, plain.Brand, plain.Seat, plain.Place, plain.Finish, words);
-        return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, FeedsNow.None).Words, ImmutableDictionary<string, TimerProgram>.Empty);
+        return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, FeedsNow.None).Words, ImmutableDictionary<string, TimerProgram>.Empty, []);
     }
 
     // By reference: every edit makes a new graphic, so an old key never means a new thing.

@@ -59,6 +59,9 @@ public record Graphic(
     /// <summary>What draws the eye while it is lit; null = nothing.</summary>
     public Attention? Attention { get; init; }
 
+    /// <summary>How its items move, where it is a ticker or roll; null = as its template says.</summary>
+    public BeltSetting? Belt { get; init; }
+
     /// <summary>What is heard when it arrives; null = nothing.</summary>
     public Sound? Sound { get; init; }
 
@@ -164,6 +167,11 @@ public record Graphic(
         if (Every is { } every && (Stay is null || every > GreatestStay))
         {
             yield return new Fault("/every", Stay is null ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
+        }
+
+        foreach (var fault in Belt?.Faults() ?? [])
+        {
+            yield return fault with { Path = "/belt" + fault.Path };
         }
 
         foreach (var fault in While?.Faults() ?? [])

@@ -25,7 +25,8 @@ public sealed record Lettering(double Size = 1, string? Family = null)
 /// <param name="Lettering">By field name.</param>
 /// <param name="Speed">How fast it moves: 1 is as template and brand say, 2 is twice as fast. 0.25 to 4.</param>
 /// <param name="Attention">What draws the eye while it is lit; null = nothing.</param>
-public sealed record Finish(ImmutableArray<string> Hidden, ImmutableSortedDictionary<string, Lettering> Lettering, double Speed, Attention? Attention = null)
+/// <param name="Belt">How its items move; null = as the template says.</param>
+public sealed record Finish(ImmutableArray<string> Hidden, ImmutableSortedDictionary<string, Lettering> Lettering, double Speed, Attention? Attention = null, BeltSetting? Belt = null)
 {
     public static Finish Plain { get; } = new([], ImmutableSortedDictionary<string, Lettering>.Empty, 1);
 }

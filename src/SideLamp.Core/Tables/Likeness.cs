@@ -15,7 +15,8 @@ internal static class Likeness
         return shared.Count == 0 || AreAlike(shared[0].Was, shared[0].Is!) || shared.Count(pair => AreAlike(pair.Was, pair.Is!)) * 2 > shared.Count;
     }
 
-    private static bool AreAlike(string one, string other) =>
+    /// <summary>Whether one text may be the other one, mended: both are numbers, one holds the other, or they share most letter pairs.</summary>
+    public static bool AreAlike(string one, string other) =>
         string.Equals(one, other, StringComparison.OrdinalIgnoreCase)
         || (Column.IsNumber(one) && Column.IsNumber(other))
         || (one.Length > 0 && other.Length > 0 && (one.Contains(other, StringComparison.OrdinalIgnoreCase) || other.Contains(one, StringComparison.OrdinalIgnoreCase) || Dice(one, other) >= Least));

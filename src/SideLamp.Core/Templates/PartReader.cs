@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Tickers;
 
 namespace SideLamp.Core.Templates;
 
@@ -22,6 +23,7 @@ internal static class PartReader
             "meter" => Meter(at, context),
             "list" => List(at, context, row),
             "table" => Table(at, context),
+            "belt" => Belt(at, context, row),
             "qr" => new QrPart { Id = at.String("id"), Field = context.FieldName(at, "field") },
             "mark" => new MarkPart { Id = at.String("id"), Surface = at.Object("surface") is { } surface ? DressReader.Surface(surface) : NoSurface(at) },
             var other => Unknown(at, other),
@@ -29,7 +31,7 @@ internal static class PartReader
 
     private static GroupPart Unknown(Cursor at, string kind)
     {
-        at.Fault("part", $"There is no part “{kind}”. There are: row, column, layers, free, text, picture, meter, list, table, qr, mark.");
+        at.Fault("part", $"There is no part “{kind}”. There are: row, column, layers, free, text, picture, meter, list, table, belt, qr, mark.");
         return TemplateReader.Nothing;
     }
 
@@ -130,6 +132,25 @@ internal static class PartReader
             Gap = at.Number("gap", 0, -500, 500),
             MaxRows = (int)at.Number("rows", 8, 1, 30),
         };
+
+    private static BeltPart Belt(Cursor at, ReadingContext context, Func<Cursor, ImmutableArray<string>, Part> row)
+    {
+        var motion = at.Word("motion", BeltMotion.Crawl);
+        return new()
+        {
+            Id = at.String("id"),
+            Field = context.FieldName(at, "field"),
+            Row = at.Object("row") is { } one ? row(one, ListRows.Fields) : TemplateReader.Nothing,
+            Motion = motion,
+            Speed = at.Number("speed", motion == BeltMotion.Climb ? 60 : 180, 10, 2000),
+            Gap = at.Number("gap", motion == BeltMotion.Crawl ? 64 : 0, 0, 1000),
+            Blank = at.Number("blank", 40, 0, 1000),
+            Colon = at.Flag("colon", false),
+            Rounds = at.Has("rounds") ? (int)at.Number("rounds", 1, 1, 1000) : null,
+            Ending = at.Word("ending", BeltEnd.RunsOff),
+            Feather = DressReader.Insets(at, "soft"),
+        };
+    }
 
     private static TablePart Table(Cursor at, ReadingContext context)
     {

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
 
 namespace SideLamp.Core.Templates;
@@ -62,6 +63,12 @@ public sealed record Template(
     Part Root
 )
 {
+    /// <summary>Whether anything moves through it: a ticker, or a roll.</summary>
+    [JsonIgnore]
+    public bool HasBelts { get; } = Holds(Root);
+
+    private static bool Holds(Part part) => part is BeltPart || (part is GroupPart group && group.Parts.Any(Holds));
+
     public Field? Field(string name) => Fields.FirstOrDefault(field => field.Name == name);
 
     /// <summary>What a card with these words shows for each field: its own, or the sample of a field never touched.</summary>

@@ -155,7 +155,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
                 one.Origin,
                 one.OnAirSince,
                 one.Stay,
-                one.StayEnds,
+                stage.Air.StayEndsOf(one),
                 one.StepsAt,
                 facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content,
                 stage.Kept.Chosen(one.Graphic) is { Graphic: { CardsFrom: not null } graphic } && graphic.Cards.All(card => card.Id != one.Card)

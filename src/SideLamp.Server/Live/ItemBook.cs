@@ -50,7 +50,7 @@ public sealed class ItemBook(PictureBook book, Findings findings, ILogger<ItemBo
             airing.Leg,
             airing.LitAt,
             airing.UpSince ?? airing.LitAt,
-            airing.StayEnds,
+            stage.Air.StayEndsOf(airing),
             leave,
             nodes,
             graphic?.Sound is { } sound ? new ItemSound(UrlOf(sound), sound.Level) : null,
@@ -73,7 +73,7 @@ public sealed class ItemBook(PictureBook book, Findings findings, ILogger<ItemBo
                 throw new InvalidOperationException("Its content is not there.");
             }
 
-            var (picture, faults) = book.DrawnOf(new Pinned(airing.Content, content), stage.Kept);
+            var (picture, faults) = book.DrawnOf(new Pinned(airing.Content, content), stage.Kept, airing.Id);
             findings.Set(KeyOf(airing.Graphic), faults.IsEmpty ? null : $"“{name}”: {faults[0].Message} It stays as it was last seen.");
             return faults.IsEmpty || last is null ? (picture.Nodes, picture.Leave.TotalMilliseconds) : (last.Nodes, last.LeaveLength);
         }

@@ -861,6 +861,68 @@ export interface components {
             rev: number;
             now: components["schemas"]["Instant"];
         };
+        Belt: {
+            program: components["schemas"]["BeltProgram"];
+            pieces: components["schemas"]["Piece"][];
+        };
+        /**
+         * @default runsOff
+         * @enum {unknown}
+         */
+        BeltEnd: "runsOff" | "stops";
+        BeltEntry: {
+            /** Format: int64 */
+            seq: number;
+            /** Format: int64 */
+            at: number;
+            /** Format: int32 */
+            length: number;
+            piece: string;
+            /** @default false */
+            gone: boolean;
+        };
+        BeltItem: {
+            piece: string;
+            /** Format: int32 */
+            length: number;
+        };
+        /** @enum {unknown} */
+        BeltMotion: "crawl" | "climb" | "flip";
+        BeltNext: {
+            /** Format: int64 */
+            seq: number;
+            /** Format: int64 */
+            at: number;
+            /** Format: int32 */
+            index: number;
+            /** Format: int32 */
+            round: number;
+        };
+        BeltProgram: {
+            start?: null | components["schemas"]["Instant"];
+            rate: components["schemas"]["FrameRate"];
+            motion: components["schemas"]["BeltMotion"];
+            mirrored: boolean;
+            /** Format: int32 */
+            window: number;
+            /** Format: int32 */
+            gap: number;
+            pace: components["schemas"]["Pace"][];
+            entries: components["schemas"]["BeltEntry"][];
+            next: components["schemas"]["BeltNext"];
+            loop: components["schemas"]["BeltItem"][];
+            /** Format: int32 */
+            rounds?: null | number;
+            end: components["schemas"]["BeltEnd"];
+        };
+        BeltSetting: {
+            /** Format: int32 */
+            px?: null | number;
+            /** Format: int32 */
+            rounds?: null | number;
+            /** Format: int32 */
+            gap?: null | number;
+        };
         Box: {
             /** Format: double */
             x: number;
@@ -1375,6 +1437,7 @@ export interface components {
             covers: boolean;
             still: boolean;
             attention?: null | components["schemas"]["Attention"];
+            belt?: null | components["schemas"]["BeltSetting"];
             sound?: null | components["schemas"]["Sound"];
             nextKey?: null | string;
             countKeys: {
@@ -1659,6 +1722,7 @@ export interface components {
             /** @default false */
             under: boolean;
             drain?: null | components["schemas"]["Draining"];
+            belt?: null | components["schemas"]["Belt"];
         };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
@@ -1690,6 +1754,14 @@ export interface components {
             behind: number;
         };
         OutputId: string;
+        Pace: {
+            /** Format: int64 */
+            frame: number;
+            /** Format: int64 */
+            travel: number;
+            /** Format: int32 */
+            px: number;
+        };
         PackedFile: {
             id: components["schemas"]["AssetId"];
             name: string;
@@ -1762,6 +1834,10 @@ export interface components {
             all: number;
             version: string;
             troubles: string[];
+        };
+        Piece: {
+            id: string;
+            nodes: components["schemas"]["Node"][];
         };
         Placement: {
             /**

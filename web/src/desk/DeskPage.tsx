@@ -19,8 +19,8 @@ import { LoudnessControl } from './LoudnessControl';
 import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
-import { TimersAndRows } from './TimersAndRows';
 
+const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
 /** The page used during the show. */

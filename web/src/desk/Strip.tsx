@@ -6,7 +6,9 @@ import { useShow } from '../show/show';
 import { press } from '../show/air';
 import { Drawer } from '../ui/Drawer';
 import { Button, Key, keyHint } from '../ui/Button';
-import { Coming } from './Coming';
+import { later } from '../ui/later';
+
+const Coming = later(async () => (await import('./Coming')).Coming);
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {

@@ -80,7 +80,8 @@ function painted({ rev, items }: Model): void {
 function fit(): void {
   if (!model) return;
   const scale = Math.min(window.innerWidth / model.width, window.innerHeight / model.height);
-  const x = (window.innerWidth - model.width * scale) / 2;
-  const y = (window.innerHeight - model.height * scale) / 2;
+  // Whole px: what moves by whole px would stand between them.
+  const x = Math.round((window.innerWidth - model.width * scale) / 2);
+  const y = Math.round((window.innerHeight - model.height * scale) / 2);
   canvas.style.transform = `translate(${x}px,${y}px) scale(${scale})`;
 }

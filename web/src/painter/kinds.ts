@@ -1,3 +1,6 @@
+import { isAlike } from './alike';
+import { mountConveyor } from './conveyor';
+import { mountFlip } from './flip';
 import { dressLine, setDigits } from './line';
 import { mountMedia } from './media';
 import { put } from './style';
@@ -14,12 +17,13 @@ export interface Drawn {
 
 type Draw = (element: HTMLElement, node: Node, now: () => number) => Drawn;
 
-export type Kind = 'group' | 'plate' | 'line' | 'digits' | 'image' | 'drawing';
+export type Kind = 'group' | 'plate' | 'line' | 'digits' | 'image' | 'drawing' | 'belt' | 'flip';
 
 export function kindOf(node: Node): Kind {
   if (node.line) return node.line.digits ? 'digits' : 'line';
   if (node.image) return 'image';
   if (node.drawing) return 'drawing';
+  if (node.belt) return node.belt.program.motion === 'flip' ? 'flip' : 'belt';
   return node.plate || node.drain ? 'plate' : 'group';
 }
 
@@ -28,12 +32,16 @@ export function draw(element: HTMLElement, node: Node, now: () => number): Drawn
   return kinds[kindOf(node)](element, node, now);
 }
 
-/** Whether two values are written alike: what came anew over the wire is another object each time. */
-export function isAlike(one: unknown, other: unknown): boolean {
-  return one === other || JSON.stringify(one) === JSON.stringify(other);
-}
-
-const kinds: Record<Kind, Draw> = { group: () => ({ update: () => undefined }), plate, line, digits, image, drawing };
+const kinds: Record<Kind, Draw> = {
+  group: () => ({ update: () => undefined }),
+  plate,
+  line,
+  digits,
+  image,
+  drawing,
+  belt: mountConveyor,
+  flip: mountFlip,
+};
 
 /** A plate, or the filling of a meter that runs with a timer. */
 function plate(element: HTMLElement, first: Node, now: () => number): Drawn {

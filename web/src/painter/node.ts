@@ -1,4 +1,5 @@
-import { draw, isAlike, kindOf, type Drawn } from './kinds';
+import { isAlike } from './alike';
+import { draw, kindOf, type Drawn } from './kinds';
 import { atRest, playHold, playLeg, playOnce } from './motion';
 import { dressed, put } from './style';
 import type { Leg, Node } from './wire';

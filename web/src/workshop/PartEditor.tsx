@@ -10,7 +10,7 @@ import { inputLook } from '../ui/inputLook';
 import { Motions } from './Motions';
 import { finishNames, propertiesOf } from './properties';
 import { PropertyField } from './PropertyField';
-import { find, rowsOf, set, type PartJson, type TemplateJson } from './tree';
+import { find, hasRow, rowsOf, set, type PartJson, type TemplateJson } from './tree';
 
 interface Props {
   template: TemplateJson;
@@ -28,8 +28,8 @@ export function PartEditor({ template, chosen, onChange }: Props) {
   const { root } = template;
   const row = find(root, chosen.at(-1)!) ?? { part: root, parent: null, depth: 0 };
   const { part, parent } = row;
-  // Within a list's row the line's own columns can be shown as well.
-  const inList = rowsOf(root).some((one) => one.part.part === 'list' && find(one.part, part.id) && one.part !== part);
+  // Within a row that is repeated the line's own columns can be shown as well.
+  const inList = rowsOf(root).some((one) => hasRow(one.part) && find(one.part, part.id) && one.part !== part);
   const fields = inList ? [...template.fields, ...columns] : template.fields;
   const others = rowsOf(root).flatMap((one) => (one.part.id === part.id || one.part === root ? [] : [one.part.id]));
   const change = (properties: Record<string, unknown>): void =>

@@ -50,6 +50,20 @@ const fieldStarts: Record<string, { kinds: string[]; make(field: string): Omit<P
       row: { id: 'entry', part: 'row', gap: 12, parts: [{ id: 'entry-words', part: 'text', field: '1', size: 32 }] },
     }),
   },
+  belt: {
+    kinds: ['list'],
+    make: (field) => ({
+      part: 'belt',
+      field,
+      width: 'fill',
+      row: {
+        id: 'item',
+        part: 'row',
+        gap: 12,
+        parts: [{ id: 'item-words', part: 'text', field: '1', size: 32, fit: 'keep' }],
+      },
+    }),
+  },
   table: {
     kinds: ['list'],
     make: (field) => ({

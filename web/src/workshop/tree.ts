@@ -20,16 +20,19 @@ export interface Row {
   parent: PartJson | null;
 }
 
-/** What a part is made of: the parts of a group, the row of a list, the columns of a table. */
+/** Whether it repeats one part for each line of a list. */
+export const hasRow = (part: PartJson): boolean => part.part === 'list' || part.part === 'belt';
+
+/** What a part is made of: the parts of a group, the row of a list or belt, the columns of a table. */
 function childrenOf(part: PartJson): PartJson[] {
-  if (part.part === 'list') return [part.row as PartJson];
+  if (hasRow(part)) return [part.row as PartJson];
   if (part.part === 'table') return (part.columns as PartJson[]).map((column) => ({ ...column, part: 'cell' }));
   return part.parts ?? [];
 }
 
 /** The part with other children. A list has one row always, and a table's columns do not say that they are cells. */
 function withChildren(part: PartJson, children: PartJson[]): PartJson {
-  if (part.part === 'list') return { ...part, row: children[0] ?? part.row };
+  if (hasRow(part)) return { ...part, row: children[0] ?? part.row };
   if (part.part === 'table')
     return children.length === 0
       ? part
