@@ -44,6 +44,25 @@ public sealed record StopCue(CueId Cue) : AirCommand;
 /// <summary>Starts, pauses or sets a timer.</summary>
 public sealed record SetTimer(TimerSetting Setting, Origin Origin = Origin.Person) : AirCommand;
 
+/// <summary>What moves in a graphic is paused, goes on, or comes otherwise.</summary>
+/// <param name="Item">Of soon and remove: the id of the piece.</param>
+public sealed record MoveBelt(GraphicId Graphic, BeltAct Act, string? Item = null) : AirCommand;
+
+public enum BeltAct
+{
+    Pause,
+    Go,
+
+    /// <summary>The next item comes at once.</summary>
+    Next,
+
+    /// <summary>An item comes once more, before all others.</summary>
+    Soon,
+
+    /// <summary>What shows the item is not seen any more; it stays in its list.</summary>
+    Remove,
+}
+
 /// <summary>Switches a graphic's <em>every</em> on or off (rule 13).</summary>
 public sealed record SwitchEvery(GraphicId Graphic, bool On) : AirCommand;
 
@@ -183,6 +202,9 @@ public enum HappeningKind
 
     /// <summary>An alert, or a step of a cue, that fell due while nobody was there (rule 29).</summary>
     Missed,
+
+    /// <summary>A ticker or roll was paused, or told to go otherwise.</summary>
+    BeltMoved,
 
     /// <summary>A feed stands on another row.</summary>
     RowStepped,

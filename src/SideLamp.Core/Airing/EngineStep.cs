@@ -4,7 +4,7 @@ namespace SideLamp.Core.Airing;
 
 /// <summary>
 /// One step of the engine: a command, or time that passes. The rules stand in parts, each resting on those before it: a seat, who
-/// makes way, one graphic, all of them, timers, cues, what comes by itself, what is lit while something is so, what is due, what is taken back.
+/// makes way, one graphic, all of them, timers, belts, cues, what comes by itself, what is lit while something is so, what is due, what is taken back.
 /// </summary>
 internal sealed class EngineStep
 {
@@ -16,6 +16,7 @@ internal sealed class EngineStep
     private readonly Lighting _lighting;
     private readonly Blackout _blackout;
     private readonly Timing _timing;
+    private readonly Belting _belting;
     private readonly ActMemory _memory;
     private readonly CueRunning _cues;
     private readonly ByItself _byItself;
@@ -32,6 +33,7 @@ internal sealed class EngineStep
         _lighting = new Lighting(_scene, seating, _makingWay);
         _blackout = new Blackout(_scene, seating, _makingWay);
         _timing = new Timing(_scene);
+        _belting = new Belting(_scene);
         _memory = new ActMemory(_scene);
         _cues = new CueRunning(_scene, seating, _lighting, _timing, _memory);
         _byItself = new ByItself(_scene, _lighting);
@@ -110,6 +112,7 @@ internal sealed class EngineStep
             Forget forget => _lighting.ForgetSeat(forget.Seat),
             RunCue run => _cues.RunIt(run.Cue),
             StopCue stop => _cues.StopIt(stop.Cue),
+            MoveBelt move => _belting.MoveIt(move),
             SetTimer set => _timing.SetIt(set.Setting),
             SwitchEvery wish => _byItself.SwitchIt(wish),
             Watched watched => _watching.Tell(watched),

@@ -23,6 +23,7 @@ public static class Trail
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",
             (HappeningKind.Revoked, _) => $"{name} went at once: it must not be seen",
+            (HappeningKind.BeltMoved, _) => $"{name}: {happening.What}{by}",
             (HappeningKind.RowStepped, _) => $"{happening.What}{by}",
             (HappeningKind.Cue, _) => $"Cue “{happening.What}”{by}",
             (HappeningKind.TakenBack, _) => $"Taken back: {happening.What}{(name is null ? "" : $", {name}")}",

@@ -51,6 +51,9 @@ public sealed record GraphicEdit(
 
     public Maybe<Attention?> Attention { get; init; }
 
+    /// <summary>Null = as its template says.</summary>
+    public Maybe<BeltSetting?> Belt { get; init; }
+
     public Maybe<Sound?> Sound { get; init; }
 
     /// <summary>Null = it keeps the last good words.</summary>
@@ -197,6 +200,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             Covers = Wish.Covers ?? graphic.Covers,
             Still = Wish.Still ?? graphic.Still,
             Attention = Wish.Attention.Or(graphic.Attention),
+            Belt = Wish.Belt.Or(graphic.Belt),
             Sound = Wish.Sound.Or(graphic.Sound),
             WhenStale = Wish.WhenStale.Or(graphic.WhenStale),
             While = Wish.While.Or(graphic.While),
@@ -334,6 +338,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
                 ("covers", Wish.Covers is not null),
                 ("still", Wish.Still is not null),
                 ("attention", Wish.Attention.IsGiven),
+                ("belt", Wish.Belt.IsGiven),
                 ("sound", Wish.Sound.IsGiven),
                 ("nextKey", Wish.NextKey.IsGiven),
                 ("countKeys", Wish.CountKeys is not null),

@@ -33,6 +33,7 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressForget), "forget")]
 [JsonDerivedType(typeof(PressTakeBack), "takeBack")]
 [JsonDerivedType(typeof(PressTimer), "timer")]
+[JsonDerivedType(typeof(PressBelt), "belt")]
 [JsonDerivedType(typeof(PressCount), "count")]
 [JsonDerivedType(typeof(PressReset), "reset")]
 public abstract record Press(CommandId Id)
@@ -178,6 +179,13 @@ public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Durat
         var setting = new TimerSetting(Timer, Act, By);
         return setting.Fault is { } fault ? throw RefusedException.Faulty([fault]) : new SetTimer(setting);
     }
+}
+
+/// <summary>What moves in a lit graphic is paused, goes on, or comes otherwise.</summary>
+/// <param name="Item">Of soon and remove: the id of the piece.</param>
+public sealed record PressBelt(CommandId Id, GraphicId Graphic, BeltAct Act, string? Item = null) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new MoveBelt(Graphic, Act, Item);
 }
 
 /// <summary>A feed is taken to another row, and held there.</summary>

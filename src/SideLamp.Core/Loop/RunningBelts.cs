@@ -35,7 +35,7 @@ internal static class RunningBelts
         var found = picture.Belts.Where(laid => !laid.Items.IsEmpty || running.Exists(one => one.Part == laid.Part)).Select(laid =>
         {
             var run = running.Find(one => one.Part == laid.Part);
-            return run is null || run.Program.Motion != laid.Motion || IsOver(run, airing, now) ? BeltRun.Begin(airing.Id, laid, stage.Show.Canvas.Rate, start) : run.Follow(laid, now, atOnce);
+            return run is null || (run.Program.Motion, run.Program.Rate) != (laid.Motion, stage.Show.Canvas.Rate) || IsOver(run, airing, now) ? BeltRun.Begin(airing.Id, laid, stage.Show.Canvas.Rate, start) : run.Follow(laid, now, atOnce);
         });
         // What has no words any more travels out.
         var emptied = running.Where(run => picture.Belts.All(laid => laid.Part != run.Part)).Select(run => run.Follow(run.Emptied(), now, atOnce));

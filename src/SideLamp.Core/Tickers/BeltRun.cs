@@ -42,7 +42,7 @@ public sealed record BeltRun(
 
     /// <summary>A belt that nothing moves: its first item stands at the far edge, where it is read first.</summary>
     public static BeltProgram Standing(LaidBelt laid, FrameRate rate) =>
-        new(null, rate, laid.Motion, laid.Mirrored, laid.Window, laid.Gap, [new Pace(0, 0, 0)], [], new BeltNext(0, 0, 0, 0), LoopOf(laid), laid.Rounds, laid.End);
+        new(null, rate, laid.Motion, laid.Mirrored, laid.Window, laid.Gap, [new Pace(0, 0, laid.Px)], [], new BeltNext(0, 0, 0, 0), LoopOf(laid), laid.Rounds, laid.End);
 
     /// <summary>The same belt with other items, or going otherwise: nothing that is in sight moves (the one exception is another size or look of all).</summary>
     /// <param name="laid">As it would be begun now.</param>

@@ -12,6 +12,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Tables;
 using SideLamp.Core.Text;
+using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 using SideLamp.Server.Views;
 using SideLamp.Store;
@@ -52,6 +53,11 @@ public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer,
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 /// <param name="Over">Whether zero has come.</param>
 public sealed record TimerView(TimerId Timer, bool Running, bool Over, TimerProgram Program);
+
+/// <summary>A belt of a lit graphic: what is in sight and what comes is worked out by the page, as on the outputs.</summary>
+/// <param name="Id">Of the airing, and its part.</param>
+/// <param name="Words">What each piece says, in one line.</param>
+public sealed record BeltView(string Id, GraphicId Graphic, bool Paused, BeltProgram Program, ImmutableSortedDictionary<string, string> Words);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
@@ -139,6 +145,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     private static readonly ConditionalWeakTable<ImmutableDictionary<string, CellPicture>, PicturesView> PicturesTold = [];
     private readonly Remembered<(GraphicId, ContentId, Setting, NeverShow), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
+    private (ImmutableList<BeltRun> Of, ImmutableArray<BeltView> Views)? _moving;
     private (IReadOnlyList<Asset> Of, ImmutableArray<AssetView> Views)? _files;
 
     public ImmutableArray<AiringView> Airings(Stage stage)
@@ -182,6 +189,18 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     public static ImmutableArray<TrailLine> Trail(Stage stage) => [.. stage.Trail.TakeLast(ShownTrail)];
 
     public static ImmutableArray<TimerView> Timers(Stage stage) => [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))];
+
+    /// <summary>The very same list until one is changed.</summary>
+    public ImmutableArray<BeltView> Belts(AirState air)
+    {
+        if (_moving is not var (of, views) || of != air.Belts)
+        {
+            views = [.. air.Belts.SelectMany(belt => air.Airings.Where(one => one.Id == belt.Airing).Select(one => new BeltView($"{belt.Airing}/{belt.Part}", one.Graphic, belt.Paused, belt.Program, belt.Lines.ToImmutableSortedDictionary(line => line.Key, line => Short(Emphasis.Strip(Core.Templates.ListRows.InOneLine(line.Value)), LongestWords)!))))];
+            _moving = (air.Belts, views);
+        }
+
+        return views;
+    }
 
     public static ImmutableArray<FeedView> Feeds(Stage stage) =>
     [

@@ -18,6 +18,7 @@ public sealed record DeskNews(
     Told<AiringView>? Airings,
     Told<SwitchView>? Switches,
     Told<TimerView>? Timers,
+    Told<BeltView>? Belts,
     Told<FeedView>? Feeds,
     Told<FeedShape>? Shapes,
     Told<PageView>? Pages,
@@ -37,6 +38,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<AiringView> _airings = new(one => one.Id);
     private readonly Topic<SwitchView> _switches = new(one => one.Graphic.Value);
     private readonly Topic<TimerView> _timers = new(one => one.Timer.Value);
+    private readonly Topic<BeltView> _belts = new(one => one.Id);
     private readonly Topic<FeedView> _feeds = new(one => one.Id.Value);
     private readonly Topic<FeedShape> _shapes = new(one => one.Id.Value);
     private readonly Topic<PageView> _pages = new(one => one.Id);
@@ -60,6 +62,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _airings.Differing(desk.Airings(stage)),
             _switches.Differing(desk.Switches(stage)),
             _timers.Differing(DeskView.Timers(stage)),
+            _belts.Differing(desk.Belts(stage.Air)),
             _feeds.Differing(DeskView.Feeds(stage)),
             ReferenceEquals(_told?.Values, stage.Values) && _told!.Show.Feeds == stage.Show.Feeds ? null : _shapes.Differing(DeskView.Shapes(stage.Kept.Feeds)),
             _pages.Differing(pages),
@@ -86,6 +89,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _airings.Whole,
             _switches.Whole,
             _timers.Whole,
+            _belts.Whole,
             _feeds.Whole,
             _shapes.Whole,
             _pages.Whole,
@@ -99,5 +103,5 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

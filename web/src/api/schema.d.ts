@@ -865,6 +865,8 @@ export interface components {
             program: components["schemas"]["BeltProgram"];
             pieces: components["schemas"]["Piece"][];
         };
+        /** @enum {unknown} */
+        BeltAct: "pause" | "go" | "next" | "soon" | "remove";
         /**
          * @default runsOff
          * @enum {unknown}
@@ -922,6 +924,15 @@ export interface components {
             rounds?: null | number;
             /** Format: int32 */
             gap?: null | number;
+        };
+        BeltView: {
+            id: string;
+            graphic: components["schemas"]["GraphicId"];
+            paused: boolean;
+            program: components["schemas"]["BeltProgram"];
+            words: {
+                [key: string]: string;
+            };
         };
         Box: {
             /** Format: double */
@@ -1157,6 +1168,7 @@ export interface components {
             airings?: null | components["schemas"]["ToldOfAiringView"];
             switches?: null | components["schemas"]["ToldOfSwitchView"];
             timers?: null | components["schemas"]["ToldOfTimerView"];
+            belts?: null | components["schemas"]["ToldOfBeltView"];
             feeds?: null | components["schemas"]["ToldOfFeedView"];
             shapes?: null | components["schemas"]["ToldOfFeedShape"];
             pages?: null | components["schemas"]["ToldOfPageView"];
@@ -1407,6 +1419,7 @@ export interface components {
             every?: components["schemas"]["MaybeOfDuration"];
             cycle?: components["schemas"]["MaybeOfCycle"];
             attention?: components["schemas"]["MaybeOfAttention"];
+            belt?: components["schemas"]["MaybeOfBeltSetting"];
             sound?: components["schemas"]["MaybeOfSound"];
             whenStale?: components["schemas"]["MaybeOfWhenStale"];
             while?: components["schemas"]["MaybeOfCondition"];
@@ -1607,6 +1620,14 @@ export interface components {
             /** @enum {unknown} */
             kind: "bounce" | "sheen" | "pulse";
             every: number;
+        };
+        MaybeOfBeltSetting: null | {
+            /** Format: int32 */
+            px?: null | number;
+            /** Format: int32 */
+            rounds?: null | number;
+            /** Format: int32 */
+            gap?: null | number;
         };
         MaybeOfCondition: null | {
             feed: string;
@@ -1917,7 +1938,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -1931,6 +1952,17 @@ export interface components {
             verb: "alert";
             graphic: components["schemas"]["GraphicId"];
             card?: string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressBelt: {
+            /** @enum {string} */
+            verb: "belt";
+            graphic: components["schemas"]["GraphicId"];
+            act: components["schemas"]["BeltAct"];
+            item?: null | string;
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2684,6 +2716,14 @@ export interface components {
             /** Format: int64 */
             rev: number;
             set: components["schemas"]["AssetView"][];
+            drop: string[];
+        };
+        ToldOfBeltView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set: components["schemas"]["BeltView"][];
             drop: string[];
         };
         ToldOfFeedShape: {

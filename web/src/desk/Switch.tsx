@@ -12,6 +12,7 @@ import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 import { useMenu } from '../ui/useMenu';
+import { BeltStep } from './BeltStep';
 import { OneMore } from './Counters';
 import { choose, pressGraphic, useStandby } from './desk';
 
@@ -127,6 +128,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
             </button>
           )}
           {template && <OneMore graphic={graphic} template={template} lit={lit} />}
+          {confirmed && <BeltStep graphic={graphic} />}
           {graphic.cards.length > 1 && <CardStep graphic={graphic} />}
           {/* It lies over the end of the words, and is there for whoever reaches for it; where nothing can hover it has a place of its own, if there is room. */}
           <button

@@ -2,6 +2,7 @@ import type { Schemas } from '../api/client';
 import { live } from '../live/live';
 import { airingOf, isLit, press } from '../show/air';
 import { altKey, ctrlKey, givenKey, register, shiftKey, type Action, type ActionKey } from '../show/actions';
+import { beltOf } from '../show/belts';
 import { clockText } from '../show/format';
 import { countingOf, showNow, templateOf, type Graphic } from '../show/show';
 import { chosenNow, lightStandby, pressCue, pressGraphic, setLookFirst } from './desk';
@@ -160,12 +161,30 @@ function stepsOf(graphic: Graphic): Action[] {
           },
         ]
       : [];
+  const belt = beltOf(live.getState(), graphic.id);
   return [
+    {
+      id: `belt/${graphic.id}`,
+      name: `${belt?.paused ? 'Let' : 'Pause'} ${graphic.name}${belt?.paused ? ' go on' : ''}`,
+      short: belt?.paused ? 'Let it go on' : 'Pause it',
+      group: 'On air',
+      when: () => !!belt,
+      run: (how) => void press('belt', { graphic: graphic.id, act: belt?.paused ? 'go' : 'pause', how }),
+    },
+    {
+      id: `belt/${graphic.id}/next`,
+      name: `Next item of ${graphic.name}`,
+      short: 'Next item',
+      group: 'On air',
+      key: graphic.cards.length > 1 ? undefined : givenKey(graphic.nextKey),
+      when: () => !!belt,
+      run: (how) => void press('belt', { graphic: graphic.id, act: 'next', how }),
+    },
     {
       id: `step/${graphic.id}`,
       name: `Next card of ${graphic.name}`,
       group: 'On air',
-      key: givenKey(graphic.nextKey),
+      key: graphic.cards.length > 1 ? givenKey(graphic.nextKey) : undefined,
       when: () => graphic.cards.length > 1,
       run: (how) => void press('step', { graphic: graphic.id, how }),
     },

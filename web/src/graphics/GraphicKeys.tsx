@@ -7,6 +7,7 @@ import { Heading } from '../ui/Heading';
 /** The keys of a graphic on the desk. A key that belongs to something else is refused, and says to what. */
 export function GraphicKeys({ graphic }: { graphic: Graphic }) {
   const show = useShow();
+  const moves = templateOf(show, graphic)?.parts.some((part) => part.kind === 'belt');
   const numbers = templateOf(show, graphic)?.fields.filter((field) => field.kind === 'number') ?? [];
   const count = (field: string, way: 'up' | 'down', key: string, from: number): Promise<boolean> => {
     const { [field]: own, ...others } = graphic.countKeys;
@@ -22,9 +23,9 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
           value={graphic.key}
           onKeep={(key, from) => edits.graphic(graphic.id, { key: key || null }, from)}
         />
-        {graphic.cards.length > 1 && (
+        {(graphic.cards.length > 1 || moves) && (
           <KeyField
-            label="Next card"
+            label={graphic.cards.length > 1 ? 'Next card' : 'Next item'}
             value={graphic.nextKey}
             onKeep={(nextKey, from) => edits.graphic(graphic.id, { nextKey: nextKey || null }, from)}
           />

@@ -4,6 +4,7 @@ import { Link, useParams, useSearchParams } from 'wouter';
 import { upCardOf, useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Empty, Page } from '../ui/Page';
+import { BeltStrip } from './BeltStrip';
 import { CardStrip } from './CardStrip';
 import { Easel } from './Easel';
 import { GraphicList } from './GraphicList';
@@ -60,8 +61,9 @@ function Bench({ graphic }: { graphic: Graphic }) {
   return (
     <div className="grid min-h-0 grid-cols-[190px_minmax(0,1fr)_300px] gap-4">
       <GraphicList chosen={graphic} />
-      <div className="grid min-h-0 content-start gap-4 overflow-y-auto">
+      <div className="grid min-h-0 auto-rows-max content-start gap-4 overflow-y-auto">
         <Easel key={graphic.id} graphic={graphic} card={card.id} typed={words} />
+        <BeltStrip graphic={graphic} card={card} />
         <CardStrip graphic={graphic} chosen={card} onChoose={(id) => setWish({ card: id }, { replace: true })} />
       </div>
       <Inspector key={graphic.id} graphic={graphic} card={card} onTyped={onTyped} />

@@ -18,6 +18,7 @@ import { GraphicKeys } from './GraphicKeys';
 import { Outfits } from './Outfits';
 import { Place } from './Place';
 import { SoundChoice } from './SoundChoice';
+import { Ticker } from './Ticker';
 import { Timing } from './Timing';
 import { Words } from './Words';
 import { askToDelete } from './askToDelete';
@@ -76,6 +77,7 @@ export function Inspector({
       {template && <Words graphic={graphic} card={card} template={template} onTyped={onTyped} />}
       {template && <Outfits graphic={graphic} template={template} />}
       <Place graphic={graphic} />
+      {template?.parts.some((part) => part.kind === 'belt') && <Ticker graphic={graphic} card={card} />}
       <Timing graphic={graphic} />
       {takes && (
         <Heading name="Its feed">

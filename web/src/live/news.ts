@@ -13,6 +13,7 @@ const keys = {
   airings: (one: Airing) => one.id,
   switches: (one: SwitchView) => one.graphic,
   timers: (one: Schemas['TimerView']) => one.timer,
+  belts: (one: Schemas['BeltView']) => one.id,
   feeds: (one: Schemas['FeedView']) => one.id,
   shapes: (one: Schemas['FeedShape']) => one.id,
   pages: (one: PageView) => one.id,

@@ -1,0 +1,107 @@
+import { usePicture } from '../monitor/usePicture';
+import { edits } from '../show/edits';
+import { beltIn, secondsOf } from '../show/belts';
+import { clockText } from '../show/format';
+import { KeptNumber } from '../show/KeptNumber';
+import { useShow, type Card, type Graphic } from '../show/show';
+import { Field } from '../ui/Field';
+import { Heading } from '../ui/Heading';
+import { Range } from '../ui/Range';
+
+const most = 24;
+
+/** How the items of a ticker or roll move: in whole px a frame, so that no letter ever stands between two px. */
+export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
+  const { data } = usePicture(graphic.id, undefined, card.id);
+  const { width, height } = useShow((show) => show.canvas);
+  const belt = beltIn(data);
+  if (!belt) return null;
+  const { program } = belt;
+  // Gaps are told for a frame of 1920 × 1080, as all that templates say.
+  const scale = Math.min(Math.max(width, height) / 1920, Math.min(width, height) / 1080);
+  const flips = program.motion === 'flip';
+  const set = (next: Partial<NonNullable<Graphic['belt']>>, from?: number): Promise<boolean> => {
+    const all = { ...graphic.belt, ...next };
+    const own = Object.values(all).some((value) => value != null);
+    return edits.graphic(graphic.id, { belt: own ? all : null }, from);
+  };
+  const rate = program.rate.numerator / program.rate.denominator;
+  const px = program.pace[0]!.px;
+  const once = program.rounds ? secondsOf(program, px) : null;
+  return (
+    <Heading name={flips ? 'One by one' : program.motion === 'climb' ? 'Roll' : 'Crawl'}>
+      {flips ? (
+        <p className="text-[11.5px] text-quiet">Each item stays as long as it takes to read it twice.</p>
+      ) : (
+        <Range
+          label="Speed, px a second"
+          value={px}
+          min={1}
+          max={most}
+          words={(value) => String(Math.round(value * rate))}
+          onKeep={(value) => void set({ px: value })}
+        />
+      )}
+      <div className="grid grid-cols-2 items-start gap-2">
+        <Field
+          label="Passes"
+          note={program.rounds ? undefined : 'For ever.'}
+          render={(id) => (
+            <KeptNumber
+              id={id}
+              min={1}
+              step={1}
+              mayBeEmpty
+              placeholder="for ever"
+              value={program.rounds ? String(program.rounds) : ''}
+              onKeep={(text, from) => set({ rounds: Math.round(Number(text)) || 0 }, from)}
+            />
+          )}
+        />
+        {!flips && (
+          <Field
+            label="Gap, px"
+            render={(id) => (
+              <KeptNumber
+                id={id}
+                min={0}
+                step={4}
+                value={String(graphic.belt?.gap ?? Math.round(program.gap / scale))}
+                onKeep={(text, from) => set({ gap: Math.round(Number(text)) }, from)}
+              />
+            )}
+          />
+        )}
+      </div>
+      {once !== null && (
+        <div className="grid grid-cols-2 items-start gap-2">
+          {!flips && (
+            <Field
+              label="Fit into, s"
+              note="As near as whole px allow."
+              render={(id) => (
+                <KeptNumber
+                  id={id}
+                  min={1}
+                  step={1}
+                  value={String(Math.round(once))}
+                  onKeep={(text, from) => set({ px: fitting(secondsOf(program, 1), Number(text)) }, from)}
+                />
+              )}
+            />
+          )}
+          <p className="pt-1 text-[11.5px] text-quiet">
+            Takes <b className="font-semibold text-ink tabular-nums">{clockText(Math.round(once) * 1000)}</b>, then it
+            leaves by itself.
+          </p>
+        </div>
+      )}
+    </Heading>
+  );
+}
+
+/** The speed whose time is nearest to what is wished. */
+function fitting(atOne: number, wished: number): number {
+  const all = Array.from({ length: most }, (_, at) => at + 1);
+  return all.reduce((best, px) => (Math.abs(atOne / px - wished) < Math.abs(atOne / best - wished) ? px : best), 1);
+}
