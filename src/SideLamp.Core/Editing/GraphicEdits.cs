@@ -146,9 +146,15 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         var (cards, written) = WithWords(Wish.Cards is { } drafts ? Cards(graphic, drafts, template) : graphic.Cards, choice, template, from);
         var edited = Changed(graphic) with { Cards = cards, CardsFrom = from };
         // What stays until it is switched off is followed by nothing (rule 11), and never comes again by itself.
-        edited = edited.Stay is null && Wish.Then is not { IsGiven: true, Value: not null } ? edited with { Then = null } : edited;
+        var leaves = edited.Stay is not null || template?.PassesOnce(edited.Belt) == true;
+        edited = !leaves && Wish.Then is not { IsGiven: true, Value: not null } ? edited with { Then = null } : edited;
         edited = edited.Stay is null && Wish.Every is not { IsGiven: true, Value: not null } ? edited with { Every = null } : edited;
         var faults = edited.Faults().Concat(FaultsIn(scope, edited)).ToList();
+        if (!leaves && edited.Then is not null)
+        {
+            faults.Add(new Fault("/then", "Only what leaves by itself can be followed: give it a stay first."));
+        }
+
         if (Wish.Key.IsGiven || Wish.NextKey.IsGiven || Wish.CountKeys is not null)
         {
             faults.AddRange(Edits.KeyClashes(scope.Show.With(edited), "/key"));

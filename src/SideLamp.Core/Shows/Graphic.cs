@@ -28,7 +28,7 @@ public sealed record Follow(GraphicId Graphic, Duration Delay);
 /// <param name="Cards">1 to 2,000.</param>
 /// <param name="Stay">How long it stays lit by itself, at least 0.5 s; null = until switched off.</param>
 /// <param name="Key">The key that lights and darkens it on the desk, such as <c>1</c>; null = none.</param>
-/// <param name="Then">What follows when the stay is over; null = nothing.</param>
+/// <param name="Then">What follows when the stay is over, or all that moves through it has passed; null = nothing.</param>
 public record Graphic(
     GraphicId Id,
     string Name,
@@ -136,9 +136,9 @@ public record Graphic(
             yield return new Fault("/outfits", $"A graphic has up to {MostOutfits} outfits, each with a name of 1 to {Names.Longest} characters.");
         }
 
-        if (Then is { } then && (Stay is null || then.Graphic == Id || then.Delay < Duration.Zero || then.Delay > GreatestStay))
+        if (Then is { } then && (then.Graphic == Id || then.Delay < Duration.Zero || then.Delay > GreatestStay))
         {
-            yield return new Fault("/then", Stay is null ? "Only what leaves by itself can be followed: give it a stay first." : "Another graphic follows, at once or after up to 24 hours.");
+            yield return new Fault("/then", "Another graphic follows, at once or after up to 24 hours.");
         }
 
         foreach (var fault in Place.Faults())

@@ -20,6 +20,9 @@ public sealed record Table(string Name, ImmutableArray<Column> Columns)
 
     private string? _fingerprint;
 
+    /// <summary>What a table says was worked out of that table: one that is made from it says something else.</summary>
+    private Table(Table from) => (Name, Columns) = (from.Name, from.Columns);
+
     [JsonIgnore]
     public int RowCount => Columns.IsEmpty ? 0 : Columns[0].Cells.Length;
 

@@ -67,7 +67,13 @@ public sealed record Template(
     [JsonIgnore]
     public bool HasBelts { get; } = Holds(Root);
 
-    private static bool Holds(Part part) => part is BeltPart || (part is GroupPart group && group.Parts.Any(Holds));
+    private static bool Holds(Part part) => BeltsIn(part).Any();
+
+    private static IEnumerable<BeltPart> BeltsIn(Part part) => part is BeltPart belt ? [belt] : part is GroupPart group ? group.Parts.SelectMany(BeltsIn) : [];
+
+    /// <summary>Whether all that moves through it passes so many times and then it leaves.</summary>
+    /// <param name="setting">What a graphic has it do; null = as it says itself.</param>
+    public bool PassesOnce(Shows.BeltSetting? setting) => HasBelts && BeltsIn(Root).All(belt => (setting?.Rounds ?? belt.Rounds) > 0);
 
     public Field? Field(string name) => Fields.FirstOrDefault(field => field.Name == name);
 

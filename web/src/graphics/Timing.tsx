@@ -1,4 +1,6 @@
 import clsx from 'clsx';
+import { usePicture } from '../monitor/usePicture';
+import { beltIn } from '../show/belts';
 import { edits } from '../show/edits';
 import { cardName, namesBeside, useShow, type Graphic } from '../show/show';
 import { Field, Select } from '../ui/Field';
@@ -11,24 +13,28 @@ import { While } from './While';
 
 /** How long it stays, what follows, and what it does by itself. */
 export function Timing({ graphic }: { graphic: Graphic }) {
+  // A roll leaves by itself when it is over.
+  const passes = beltIn(usePicture(graphic.id).data)?.program.rounds != null;
   return (
     <Heading name="Timing">
       <Field
         label="Stays, in seconds"
-        note={graphic.stay == null ? 'Until switched off.' : 'Then it leaves by itself.'}
+        note={
+          graphic.stay != null ? 'Then it leaves by itself.' : passes ? 'Until all has passed.' : 'Until switched off.'
+        }
         render={(id) => (
           <KeptNumber
             id={id}
             min={0.5}
             step={0.5}
             mayBeEmpty
-            placeholder="until switched off"
+            placeholder={passes ? 'until all has passed' : 'until switched off'}
             value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
             onKeep={(text, from) => edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null }, from)}
           />
         )}
       />
-      {graphic.stay != null && <Then graphic={graphic} />}
+      {(graphic.stay != null || passes) && <Then graphic={graphic} />}
       <Eye graphic={graphic} />
       <While graphic={graphic} />
       {graphic.cards.length > 1 && <CardsInTurn graphic={graphic} />}
