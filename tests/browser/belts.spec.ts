@@ -1,3 +1,5 @@
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { expect, test, type SideLamp } from './sideLamp';
 import { FramePage, shiftOf } from './frames';
 
@@ -48,4 +50,73 @@ test('each frame of a crawl is the one before it, moved by whole px, at every ra
     const wrong = shifts.filter((one) => one === null || !allowed.includes(one));
     expect(wrong, `${name}: ${shifts.join(' ')}`).toEqual([]);
   }
+});
+
+test('a strip is run as the streamer would: paused, hurried, an item taken off, new rows, a last pass', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  const csv = join(lamp.data, 'demo/sightings.csv');
+  const sheet = (...species: string[]) =>
+    writeFileSync(csv, ['time,species,count,seen by', ...species.map((one) => `22:10,${one},1,Pim`)].join('\n'));
+  sheet('Elephant hawk-moth', 'Brimstone', 'Old lady');
+  // Of its items only those of the sightings: the gardens' do not come into this.
+  const line = '{% for row in sightings.rows %}{{ row.species }}\n{% endfor %}';
+  await send(lamp, 'PATCH', '/api/graphics/sightings', {
+    revision: 9e15,
+    words: { line },
+    nextKey: 'y',
+    belt: { px: 6 },
+  });
+  await page.goto(lamp.url);
+  await page.keyboard.press('w');
+  const strip = page.getByRole('button', { name: /^Sightings, on air/ });
+  await expect(strip).toBeVisible();
+  const place = async (words: string) => (await output.getByText(words).first().boundingBox())?.x ?? 9999;
+  await expect.poll(() => place('Elephant hawk-moth')).toBeLessThan(1500);
+
+  // Paused, all stands where it is; the next one comes by its key, and it stands again.
+  await page.getByRole('button', { name: 'Pause Sightings' }).click();
+  const stands = async () => {
+    const before = await place('Elephant hawk-moth');
+    // What moves has moved by the next frame but one.
+    await output.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+    return before === (await place('Elephant hawk-moth'));
+  };
+  await expect.poll(stands).toBe(true);
+  const still = await place('Elephant hawk-moth');
+  await page.keyboard.press('y');
+  await expect.poll(() => place('Elephant hawk-moth')).toBeLessThan(still - 100);
+  await expect.poll(stands).toBe(true);
+
+  // What a feed adds comes at the edge, and nothing in sight has moved for it.
+  const seen = await place('Elephant hawk-moth');
+  sheet('Poplar grey', 'Elephant hawk-moth', 'Brimstone', 'Old lady');
+  await page.goto(`${lamp.url}/graphics/sightings`);
+  const items = page.getByRole('region', { name: 'Items' });
+  await expect(items.getByText('Poplar grey').first()).toBeVisible();
+  expect(await place('Elephant hawk-moth')).toBe(seen);
+
+  // Taken off air it is gone at once, and its place stays empty.
+  await items.getByRole('button', { name: 'Take “Elephant hawk-moth” off air' }).first().click();
+  await expect(output.getByText('Elephant hawk-moth').first()).toBeHidden();
+  await items.getByRole('button', { name: 'Show “Poplar grey” next' }).first().click();
+  await items.getByRole('button', { name: 'Go on' }).click();
+  await expect.poll(() => place('Poplar grey')).toBeLessThan(1700);
+
+  // Words that are code are words.
+  sheet('<img src=x onerror=alert(1)>', 'Old lady');
+  await expect(items.getByText('<img src=x onerror=alert(1)>').first()).toBeVisible();
+  await expect.poll(() => place('<img src=x')).toBeLessThan(1900);
+
+  // Once more, and then it leaves by itself.
+  await page.getByLabel('Passes').fill('1');
+  await page.getByLabel('Passes').press('Enter');
+  await expect(page.getByText(/^Takes \d:\d\d, then it leaves by itself/)).toBeVisible();
+  await page.getByRole('button', { name: 'Push' }).click();
+  await expect(items.getByRole('button', { name: 'Play it here' })).toBeVisible({ timeout: 40_000 });
+  await expect(output.locator('[data-item]')).toHaveCount(0);
+  await items.getByRole('button', { name: 'Play it here' }).click();
+  await expect(items.getByRole('button', { name: 'Stop' })).toBeVisible();
 });

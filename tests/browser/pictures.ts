@@ -51,6 +51,10 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByRole('link', { name: 'As a table' }).click();
   await page.waitForLoadState('networkidle');
   await shoot('cards');
+  await page.goto(`${lamp.url}/graphics/sightings`);
+  await expect(page.getByText(/4 in sight/)).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('heading', { name: 'Crawl' }).scrollIntoViewIfNeeded();
+  await shoot('ticker');
   await page.goto(`${lamp.url}/graphics/quote`);
   await page.getByRole('button', { name: 'Change its template' }).click();
   await page.waitForURL(/workshop/);
@@ -67,9 +71,14 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
+  await output.setViewportSize({ width: 1280, height: 720 });
+  await page.keyboard.press('k');
+  await expect.poll(async () => (await output.getByText('Pim').first().boundingBox())?.y ?? 999).toBeLessThan(380);
+  await output.screenshot({ path: join(folder, 'roll.png') });
+  await page.keyboard.press('k');
+  await expect(page.getByRole('button', { name: /^Thanks, on air/ })).toHaveCount(0);
   await lamp.kill();
   await expect(page.getByRole('alert')).toBeVisible();
   await shoot('desk-away');
-  await output.setViewportSize({ width: 1280, height: 720 });
   await output.screenshot({ path: join(folder, 'output.png') });
 });

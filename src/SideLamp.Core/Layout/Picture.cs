@@ -17,6 +17,12 @@ namespace SideLamp.Core.Layout;
 /// <param name="Reading">How long text that is split over pages takes to have shown them all; zero when none is.</param>
 public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arrive, Duration Leave, ImmutableArray<TextFit> Fits, Duration Reading)
 {
+    /// <summary>How many words there are to read, but for figures that run and what moves through it.</summary>
+    public int Words { get; init; }
+
+    /// <summary>How long it should stay at the least, so that its words can be read twice: a suggestion, from common practice. Zero = there is nothing to read.</summary>
+    public Duration Suggested { get; init; }
+
     /// <summary>The belts in it, as they would be begun now.</summary>
     [JsonIgnore]
     public ImmutableArray<LaidBelt> Belts { get; init; } = [];

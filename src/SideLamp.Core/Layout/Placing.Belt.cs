@@ -59,7 +59,7 @@ internal sealed partial class Placing
     private int LengthOf(BeltPart belt, Measured row, string line, int gap) =>
         belt.Motion switch
         {
-            BeltMotion.Flip => (int)Belts.FramesIn(rate, Duration.Min(MostDwell, Duration.Max(LeastDwell, Reading.Of(line) * 2))),
+            BeltMotion.Flip => (int)Belts.FramesIn(rate, Duration.Min(MostDwell, Duration.Max(LeastDwell, Reading.Twice(line)))),
             BeltMotion.Climb => Math.Max(1, (int)Math.Ceiling(row.H)),
             _ => Math.Max(LeastAdvance - gap, (int)Math.Ceiling(row.W)),
         };

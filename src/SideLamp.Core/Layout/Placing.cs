@@ -37,7 +37,13 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
             throw new InvalidOperationException("Two pieces of a picture have the same id: pages could not tell them apart.");
         }
 
-        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading) { Belts = _belts.ToImmutable() };
+        var said = string.Join(' ', nodes.Where(node => node.Line is { Digits: null }).Select(node => string.Concat(node.Line!.Spans.Select(span => span.Text))));
+        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading) 
+        {
+            Belts = _belts.ToImmutable(),
+            Words = (int)Math.Ceiling(Reading.WordsIn(said)),
+            Suggested = said.Length == 0 ? Duration.Zero : Reading.Twice(said),
+        };
     }
 
     /// <summary>The whole of it.</summary>

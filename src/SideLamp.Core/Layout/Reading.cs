@@ -14,10 +14,16 @@ public static class Reading
     private static readonly Duration Least = Duration.FromSeconds(2.5);
 
     /// <summary>Time to read this once, never under 2.5 s: the eye has to find it first.</summary>
-    public static Duration Of(string text)
+    public static Duration Of(string text) => Duration.Max(Least, Duration.FromMinutes(WordsIn(text) / WordsPerMinute));
+
+    /// <summary>Time to read this twice, never under 2.5 s. Source: common practice, a caption stays long enough to be read twice.</summary>
+    public static Duration Twice(string text) => Duration.Max(Least, Duration.FromMinutes(2 * WordsIn(text) / WordsPerMinute));
+
+    /// <summary>How many words there are to read; marks alone are none.</summary>
+    public static double WordsIn(string text)
     {
         var dense = text.Count(letter => letter is >= '\u2E80' and <= '\u9FFF' or >= '\uAC00' and <= '\uD7A3');
         var spaced = text.Split((char[]?)null, StringSplitOptions.RemoveEmptyEntries).Count(word => word.Any(letter => letter < '\u2E80' && char.IsLetterOrDigit(letter)));
-        return Duration.Max(Least, Duration.FromMinutes((spaced + (dense / LettersPerWord)) / WordsPerMinute));
+        return spaced + (dense / LettersPerWord);
     }
 }

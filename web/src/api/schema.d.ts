@@ -1847,6 +1847,9 @@ export interface components {
             leave: components["schemas"]["Duration"];
             fits: components["schemas"]["TextFit"][];
             reading: components["schemas"]["Duration"];
+            /** Format: int32 */
+            words: number;
+            suggested: components["schemas"]["Duration"];
         };
         PicturesView: {
             /** Format: int32 */

@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { ArrowUpToLine, EyeOff, Pause, Play, SkipForward } from 'lucide-react';
+import { ArrowUpToLine, EyeOff, Pause, Play, SkipForward, Square } from 'lucide-react';
 import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { usePicture } from '../monitor/usePicture';
@@ -13,8 +13,16 @@ import { SignButton } from '../ui/SignButton';
 /** More is a list that nobody reads. */
 const most = 40;
 
+interface Props {
+  graphic: Graphic;
+  card: Card;
+  /** Whether it moves on the easel. */
+  plays: boolean;
+  onPlay(plays: boolean): void;
+}
+
 /** What a ticker or roll has to tell: in what order, and while it is lit what is in sight and when the rest comes. */
-export function BeltStrip({ graphic, card }: { graphic: Graphic; card: Card }) {
+export function BeltStrip({ graphic, card, plays, onPlay }: Props) {
   const { data } = usePicture(graphic.id, undefined, card.id);
   const running = useLive((live) => beltOf(live, graphic.id));
   const belt = beltIn(data);
@@ -24,14 +32,20 @@ export function BeltStrip({ graphic, card }: { graphic: Graphic; card: Card }) {
   const { loop, pace, rounds } = belt.program;
   return (
     <section aria-label="Items" className="grid gap-2">
-      <h2 className="font-semibold">
-        {loop.length === 1 ? '1 item' : `${loop.length} items`}
-        <span className="font-normal text-quiet">
-          {' '}
-          · {rounds ? 'all of it takes' : 'a round takes'}{' '}
-          <span className="tabular-nums">{clockText(Math.round(secondsOf(belt.program, pace[0]!.px)) * 1000)}</span>
-        </span>
-      </h2>
+      <div className="flex flex-wrap items-center gap-1.5">
+        <h2 className="mr-2 font-semibold">
+          {loop.length === 1 ? '1 item' : `${loop.length} items`}
+          <span className="font-normal text-quiet">
+            {' '}
+            · {rounds ? 'all of it takes' : 'a round takes'}{' '}
+            <span className="tabular-nums">{clockText(Math.round(secondsOf(belt.program, pace[0]!.px)) * 1000)}</span>
+          </span>
+        </h2>
+        <Button aria-pressed={plays} onClick={() => onPlay(!plays)}>
+          {plays ? <Square aria-hidden size={13} /> : <Play aria-hidden size={14} />}
+          {plays ? 'Stop' : 'Play it here'}
+        </Button>
+      </div>
       <ol className="flex gap-1.5 overflow-x-auto pb-1.5">
         {loop.slice(0, most).map((item, at) => (
           <li key={at} className="max-w-64 shrink-0 truncate rounded-lg bg-raised px-2.5 py-1.5 text-[12.5px]">
@@ -91,7 +105,7 @@ function Running({ graphic, belt }: { graphic: Graphic; belt: Belt }) {
               {wait === 0 && (
                 <SignButton
                   label={`Take “${belt.words[entry.piece]}” off air`}
-                  className="text-on-lamp-quiet hover:bg-[#e89b2f] hover:text-on-lamp"
+                  className="text-on-lamp-quiet! hover:bg-[#e89b2f]"
                   onClick={() => tell('remove', entry.piece)}
                 >
                   <EyeOff aria-hidden size={13} />

@@ -14,8 +14,16 @@ import { Segmented } from '../ui/Segmented';
 import { Handles } from './Handles';
 import { overlaps } from './placing';
 
+interface Props {
+  graphic: Graphic;
+  card: string;
+  typed: Record<string, string>;
+  /** Whether what moves through it does so. */
+  runs: boolean;
+}
+
 /** The editing area: the frame with the graphic where it will stand, over a scene to judge it by. */
-export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string; typed: Record<string, string> }) {
+export function Easel({ graphic, card, typed, runs }: Props) {
   const show = useShow();
   const [draft, setDraft] = useState<Placement | null>(null);
   const { data: picture, error } = usePicture(graphic.id, typed, card, draft ?? graphic.place);
@@ -30,7 +38,7 @@ export function Easel({ graphic, card, typed }: { graphic: Graphic; card: string
 
   return (
     <div className="grid min-h-0 content-start gap-3">
-      <PictureView picture={picture} label={`Easel: ${graphic.name}`} className="rounded-xl">
+      <PictureView picture={picture} label={`Easel: ${graphic.name}`} runs={runs} className="rounded-xl">
         {lines === 'shown' && (
           <>
             <SafeLine area={show.actionSafe} name="action safe" />

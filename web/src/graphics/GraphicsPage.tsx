@@ -53,6 +53,8 @@ function Bench({ graphic }: { graphic: Graphic }) {
   // What is typed shows on the easel before it is kept. It belongs to the card that it is typed for.
   const [typed, setTyped] = useState({ for: '', words: noWords });
   const typedFor = `${graphic.id}/${card.id}`;
+  const [running, setRunning] = useState<string | null>(null);
+  const runs = running === graphic.id;
   const words = typed.for === typedFor ? typed.words : noWords;
   const onTyped = (field: string, text: string | null): void => {
     const others = Object.fromEntries(Object.entries(words).filter(([name]) => name !== field));
@@ -62,8 +64,13 @@ function Bench({ graphic }: { graphic: Graphic }) {
     <div className="grid min-h-0 grid-cols-[190px_minmax(0,1fr)_300px] gap-4">
       <GraphicList chosen={graphic} />
       <div className="grid min-h-0 auto-rows-max content-start gap-4 overflow-y-auto">
-        <Easel key={graphic.id} graphic={graphic} card={card.id} typed={words} />
-        <BeltStrip graphic={graphic} card={card} />
+        <Easel key={graphic.id} graphic={graphic} card={card.id} typed={words} runs={runs} />
+        <BeltStrip
+          graphic={graphic}
+          card={card}
+          plays={runs}
+          onPlay={(plays) => setRunning(plays ? graphic.id : null)}
+        />
         <CardStrip graphic={graphic} chosen={card} onChoose={(id) => setWish({ card: id }, { replace: true })} />
       </div>
       <Inspector key={graphic.id} graphic={graphic} card={card} onTyped={onTyped} />

@@ -45,7 +45,6 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
       <div className="grid grid-cols-2 items-start gap-2">
         <Field
           label="Passes"
-          note={program.rounds ? undefined : 'For ever.'}
           render={(id) => (
             <KeptNumber
               id={id}

@@ -6,6 +6,8 @@ import { cardName, namesBeside, useShow, type Graphic } from '../show/show';
 import { Field, Select } from '../ui/Field';
 import { KeptNumber } from '../show/KeptNumber';
 
+import type { Picture } from '../painter/wire';
+import { Button } from '../ui/Button';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
 import { Heading } from '../ui/Heading';
@@ -14,7 +16,8 @@ import { While } from './While';
 /** How long it stays, what follows, and what it does by itself. */
 export function Timing({ graphic }: { graphic: Graphic }) {
   // A roll leaves by itself when it is over.
-  const passes = beltIn(usePicture(graphic.id).data)?.program.rounds != null;
+  const { data: picture } = usePicture(graphic.id);
+  const passes = beltIn(picture)?.program.rounds != null;
   return (
     <Heading name="Timing">
       <Field
@@ -34,6 +37,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
           />
         )}
       />
+      {picture && picture.suggested > 0 && !beltIn(picture) && <ToRead graphic={graphic} picture={picture} />}
       {(graphic.stay != null || passes) && <Then graphic={graphic} />}
       <Eye graphic={graphic} />
       <While graphic={graphic} />
@@ -54,6 +58,24 @@ export function Timing({ graphic }: { graphic: Graphic }) {
         Its words change without motion
       </Tick>
     </Heading>
+  );
+}
+
+/** How long its words take to be read twice: a suggestion, with what it is made from. */
+function ToRead({ graphic, picture: { words, suggested } }: { graphic: Graphic; picture: Picture }) {
+  const seconds = Math.ceil(suggested / 500) / 2;
+  const short = graphic.stay != null && graphic.stay < suggested;
+  return (
+    <p className="-mt-1 flex flex-wrap items-center gap-x-2 text-[11.5px] text-quiet">
+      <span>
+        {words === 1 ? '1 word' : `${words} words`}, read twice in {seconds} s{short ? ': its stay is shorter' : ''}.
+      </span>
+      {graphic.stay !== seconds * 1000 && (
+        <Button kind="bare" className="px-1.5" onClick={() => void edits.graphic(graphic.id, { stay: seconds * 1000 })}>
+          Stay {seconds} s
+        </Button>
+      )}
+    </p>
   );
 }
 

@@ -18,6 +18,8 @@ interface Props {
   close?: boolean;
   /** Whether it comes, stays a moment and goes, over and over. */
   play?: boolean;
+  /** Whether what moves through it does so; otherwise it stands still. */
+  runs?: boolean;
   /** Holds the motion at an instant of one of its paths, in ms. */
   held?: { path: Leg['path']; at: number };
   className?: string;
@@ -25,11 +27,12 @@ interface Props {
 }
 
 /** A graphic at rest, by the same painter as the output page. */
-export function PictureView({ picture, label, close, play, held, className, children }: Props) {
+export function PictureView({ picture, label, close, play, runs, held, className, children }: Props) {
   const { width, height } = useShow((show) => show.canvas);
   const [backdrop] = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const drawn = useRef<Picture['nodes']>([]);
+  const began = useRef(0);
   const [heldPath, heldAt] = [held?.path, held?.at ?? 0];
 
   const paint = useCallback((root: HTMLElement) => {
@@ -40,7 +43,9 @@ export function PictureView({ picture, label, close, play, held, className, chil
   // The painter is outside of React: it is told of each new picture, and of each turn of the playing.
   useEffect(() => {
     // What is alike is left alone, though it was fetched anew.
-    const nodes = (drawn.current = withSameNodes(drawn.current, picture?.nodes ?? []));
+    if (!runs) began.current = 0;
+    else began.current ||= Math.round(clock.now());
+    const nodes = (drawn.current = withSameNodes(drawn.current, runningFrom(began.current, picture?.nodes ?? [])));
     const draw = (id: string, leg?: Leg): void => {
       const item = picture && {
         id,
@@ -71,7 +76,7 @@ export function PictureView({ picture, label, close, play, held, className, chil
     };
     run('arrive');
     return () => clearTimeout(timer);
-  }, [picture, width, height, play, heldPath, heldAt]);
+  }, [picture, width, height, play, runs, heldPath, heldAt]);
 
   return (
     <Canvas
@@ -85,6 +90,14 @@ export function PictureView({ picture, label, close, play, held, className, chil
     >
       {children}
     </Canvas>
+  );
+}
+
+/** The same with its belts moving since then; 0 = they stand still. */
+function runningFrom(start: number, nodes: Picture['nodes']): Picture['nodes'] {
+  if (start === 0) return nodes;
+  return nodes.map((node) =>
+    node.belt ? { ...node, belt: { ...node.belt, program: { ...node.belt.program, start } } } : node,
   );
 }
 

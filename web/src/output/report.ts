@@ -1,5 +1,6 @@
 const reportEvery = 3000;
-const countFor = 250;
+const countFor = 100;
+const giveUpAfter = 500;
 
 export interface Report {
   k: 'report';
@@ -26,17 +27,18 @@ export function startReports(send: (report: Report) => void): void {
 /** Frames are counted for a moment only: counting them always would keep a quiet page busy, and its frames stand in the way of a press. */
 function countFrames(): Promise<number> {
   return new Promise((resolve) => {
-    const start = performance.now();
+    let first: number | null = null;
     let frames = 0;
-    const giveUp = setTimeout(() => resolve(0), countFor * 2);
-    const step = (): void => {
-      frames++;
-      const passed = performance.now() - start;
-      if (passed < countFor) requestAnimationFrame(step);
-      else {
-        clearTimeout(giveUp);
-        resolve((frames * 1000) / passed);
+    const giveUp = setTimeout(() => resolve(0), giveUpAfter);
+    const step = (time: number): void => {
+      const passed = time - (first ??= time);
+      if (passed < countFor) {
+        frames++;
+        requestAnimationFrame(step);
+        return;
       }
+      clearTimeout(giveUp);
+      resolve((frames * 1000) / passed);
     };
     requestAnimationFrame(step);
   });
