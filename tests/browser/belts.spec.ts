@@ -66,10 +66,11 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   await send(lamp, 'PATCH', '/api/graphics/sightings', {
     revision: 9e15,
     words: { line },
-    nextKey: 'y',
+    nextKey: 'u',
     belt: { px: 6 },
   });
   await page.goto(lamp.url);
+  await expect(page.getByRole('button', { name: /^Sightings\. / })).toBeVisible();
   await page.keyboard.press('w');
   const strip = page.getByRole('button', { name: /^Sightings, on air/ });
   await expect(strip).toBeVisible();
@@ -86,7 +87,7 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   };
   await expect.poll(stands).toBe(true);
   const still = await place('Elephant hawk-moth');
-  await page.keyboard.press('y');
+  await page.keyboard.press('u');
   await expect.poll(() => place('Elephant hawk-moth')).toBeLessThan(still - 100);
   await expect.poll(stands).toBe(true);
 

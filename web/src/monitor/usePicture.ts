@@ -87,6 +87,7 @@ function madeFrom(show: Show, id: string | null | undefined, card?: string): unk
     graphic.outfits.find((outfit) => outfit.id === graphic.worn)?.hidden,
     graphic.lettering,
     graphic.speed,
+    graphic.belt,
     templateOf(show, graphic)?.version,
     show.brand,
     show.canvas,
