@@ -59,7 +59,7 @@ public enum BeltAct
     /// <summary>An item comes once more, before all others.</summary>
     Soon,
 
-    /// <summary>What shows the item is not seen any more; it stays in its list.</summary>
+    /// <summary>What shows the item is not seen any more, nor does it come again before the graphic is lit anew; it stays in its list.</summary>
     Remove,
 }
 

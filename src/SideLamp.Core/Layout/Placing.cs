@@ -38,7 +38,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
         }
 
         var said = string.Join(' ', nodes.Where(node => node.Line is { Digits: null }).Select(node => string.Concat(node.Line!.Spans.Select(span => span.Text))));
-        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading) 
+        return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading)
         {
             Belts = _belts.ToImmutable(),
             Words = (int)Math.Ceiling(Reading.WordsIn(said)),

@@ -22,6 +22,9 @@ public sealed record BeltRun(
     Instant? Ends = null
 )
 {
+    /// <summary>Pieces that a hand has taken off: they do not come again while it runs.</summary>
+    public ImmutableSortedSet<string> Off { get; init; } = ImmutableSortedSet.Create<string>(StringComparer.Ordinal);
+
     /// <summary>Whatever is edited now, what enters within this stays: pages know it already.</summary>
     private static readonly Duration Ahead = Duration.FromSeconds(1);
 
@@ -49,6 +52,7 @@ public sealed record BeltRun(
     /// <param name="atOnce">Whether what is not there any more must not be seen either (rule 37).</param>
     public BeltRun Follow(LaidBelt laid, Instant now, bool atOnce)
     {
+        laid = Off.IsEmpty ? laid : laid with { Items = laid.Items.RemoveAll(item => Off.Contains(item.Piece)) };
         var loop = LoopOf(laid);
         var isSameLoop = Program.Loop.SequenceEqual(loop);
         if (isSameLoop && (laid.Px, laid.Gap, laid.Window, laid.Rounds, laid.End) == (Px, Program.Gap, Program.Window, Program.Rounds, Program.End))
@@ -103,12 +107,9 @@ public sealed record BeltRun(
         return Ending(this with { Program = decided with { Entries = decided.Entries.Add(entry), Next = next with { Seq = next.Seq + 1, At = next.At + item.Length + decided.Gap } } });
     }
 
-    /// <summary>What shows this piece is not seen any more (rule 37); its place travels out. It is still in the loop.</summary>
-    public BeltRun Without(Instant now, string piece)
-    {
-        var decided = Decided(now);
-        return this with { Program = decided with { Entries = [.. decided.Entries.Select(entry => entry.Piece == piece ? entry with { Gone = true } : entry)] } };
-    }
+    /// <summary>What shows this piece is not seen any more (rule 37), and does not come again; its place travels out.</summary>
+    public BeltRun Without(Instant now, string piece) =>
+        (this with { Off = Off.Add(piece) }).Follow(Emptied() with { Items = [.. Program.Loop.Select(item => new LaidItem(item.Piece, item.Length, Line(item.Piece)))] }, now, atOnce: true);
 
     /// <summary>When an entry, or the first that will show a piece, comes into sight; null = it does not as things stand.</summary>
     public Instant? SeenAt(Instant now, string piece)

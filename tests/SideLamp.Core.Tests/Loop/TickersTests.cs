@@ -144,6 +144,11 @@ public sealed class TickersTests : FoldedShow
         Press(id => new PressBelt(id, Strip, BeltAct.Go));
         After(3000);
         Assert.NotEqual(still, Seen());
+        // Nor does it come again, whatever the feed says, before the strip is lit anew.
+        Read("Elephant hawk-moth", "Brimstone", "Merveille du jour");
+        After(60_000);
+        Assert.DoesNotContain(Seen(), one => one.Words == "Elephant hawk-moth");
+        Assert.Contains(Seen(), one => one.Words == "Brimstone");
         Assert.Contains("taken off", string.Join(' ', Stage.Trail.Select(line => line.Sentence)), StringComparison.Ordinal);
         Assert.NotNull(Fold(new PressInput(new PressBelt(new("late"), Strip, BeltAct.Soon, "nobody"))).Refusal);
         Assert.NotNull(Fold(new PressInput(new PressBelt(new("dark"), Names, BeltAct.Pause))).Refusal);

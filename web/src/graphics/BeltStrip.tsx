@@ -105,6 +105,7 @@ function Running({ graphic, belt }: { graphic: Graphic; belt: Belt }) {
               {wait === 0 && (
                 <SignButton
                   label={`Take “${belt.words[entry.piece]}” off air`}
+                  title="Off air at once, until it is lit anew"
                   className="text-on-lamp-quiet! hover:bg-[#e89b2f]"
                   onClick={() => tell('remove', entry.piece)}
                 >
