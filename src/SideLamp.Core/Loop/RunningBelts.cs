@@ -31,12 +31,18 @@ internal static class RunningBelts
             return running;
         }
 
-        if (!stage.Kept.Contents.TryGetValue(airing.Content, out var content) || !book.HasBelts(content) || Drawn(stage.Kept, airing, content, book) is not { Faults.IsEmpty: true, Picture: var picture })
+        if (!stage.Kept.Contents.TryGetValue(airing.Content, out var content) || !book.HasBelts(content))
         {
             return running;
         }
 
         var atOnce = stage.Show.NeverShow != before.Show.NeverShow || content.Words.Values.SelectMany(Placeholders.FeedsIn).Any(feed => stage.Show.Feed(feed)?.Audience == true);
+        if (Drawn(stage.Kept, airing, content, book) is not { Faults.IsEmpty: true, Picture: var picture })
+        {
+            // What was seen last may stay, unless it must not be seen: what is not known to be allowed goes (rule 37).
+            return atOnce ? running.ConvertAll(run => run.Follow(run.Emptied(), now, atOnce)) : running;
+        }
+
         var start = Instant.Max(now, airing.LitAt!.Value + picture.Arrive);
         var found = picture.Belts.Where(laid => !laid.Items.IsEmpty || running.Exists(one => one.Part == laid.Part)).Select(laid =>
         {

@@ -87,6 +87,22 @@ public sealed class TickersTests : FoldedShow
         Assert.Contains(Seen(), one => one.Words == "Elephant hawk-moth");
     }
 
+    // Two troubles at once: what stays because it cannot be filled in anew, and must not be seen any more.
+    [Fact]
+    public void Rule_37_holds_for_a_strip_whose_words_cannot_be_filled_in_just_now()
+    {
+        Press(id => new PressLight(id, Strip));
+        After(8000);
+        var seen = Seen();
+        Fold(new ReadingInput(Stage.Show.Feed(Sheet.Id)!, new FeedReading.Found(new SourceTables([new Table("", [Column.Of("other", ["moth"])])], [])), Now));
+        Assert.Equal(seen, Seen());
+        Assert.Null(Edit(new EditShow(new ShowEdit(Stage.Revision, NeverShow: new NeverShow(["Hebrew"])))));
+        Assert.Empty(Seen());
+        Read("Brimstone");
+        After(3000);
+        Assert.Equal("Brimstone", Seen().Select(one => one.Words).Distinct().Single());
+    }
+
     [Fact]
     public void A_strip_with_nothing_left_to_tell_leaves_once_it_has_run_out()
     {
