@@ -60,7 +60,9 @@ internal static class EngineBench
 
         public Instant Next(Timer timer, Instant now) => now + Duration.FromHours(1);
 
-        public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => (now, null);
+        public (LocalDate Today, Instant Midnight, ImmutableArray<Core.Timers.ClockShift> Shifts) DayOf(Timer timer, Instant now) => (default, now, []);
+
+        public Duration Skew => Duration.Zero;
 
         public (Duration Arrive, Duration Leave)? MotionOf(ContentId look) => (Duration.FromMilliseconds(600), Duration.FromMilliseconds(400));
 

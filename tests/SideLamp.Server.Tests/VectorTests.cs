@@ -74,23 +74,30 @@ public sealed class VectorTests
     {
         var start = Instant.FromUnixTimeSeconds(1_000_000);
         Timer Of(TimerKind kind, double seconds, AtZero atZero) => new(new("t"), "t", kind, Duration.FromSeconds(seconds), default, atZero);
-        Timer[] timers = [Of(TimerKind.Down, 300, AtZero.Stop), Of(TimerKind.Down, 7.25, AtZero.Over), Of(TimerKind.Down, 720, AtZero.Again), Of(TimerKind.Up, 0, AtZero.Stop), Of(TimerKind.Down, 5000, AtZero.Stop)];
+        var plan = new PhasePlan([new("Work", Duration.FromSeconds(200)), new("Rest", Duration.FromSeconds(60.5))], 3, new("Long rest", Duration.FromSeconds(120)));
+        Timer[] timers = [Of(TimerKind.Phases, 0, AtZero.Again) with { Phases = plan }, Of(TimerKind.Phases, 0, AtZero.Below) with { Phases = plan }, Of(TimerKind.Down, 300, AtZero.Stop), Of(TimerKind.Down, 7.25, AtZero.Over), Of(TimerKind.Down, 720, AtZero.Again), Of(TimerKind.Up, 0, AtZero.Stop), Of(TimerKind.Down, 5000, AtZero.Stop)];
         double[] instants = [0, 0.1, 999.9, 1000, 1000.1, 7249, 7250, 7251, 8250, 59_999, 60_000, 299_001, 300_000, 300_001, 719_999, 720_000, 721_000, 3_599_999, 3_600_000, 7_300_000, 36_000_000];
         var cases =
             from timer in timers
             from form in Enum.GetValues<TimerForm>()
             from running in new[] { true, false }
-            let written = timer with { Form = form }
-            let fresh = TimerRun.Fresh(timer, Duration.Zero) with { Gone = Duration.FromMilliseconds(250) }
-            let program = TimerFace.ProgramOf(written, running ? fresh with { Since = start } : fresh)
-            from after in instants
+            let written = timer with { Form = form, Locale = form == TimerForm.Words && timer.AtZero == AtZero.Over ? "de-DE" : null }
+            let fresh = TimerRun.Fresh(timer, Duration.Zero) with { Gone = Duration.FromMilliseconds(250), Phase = 1 }
+            let program = TimerFace.ProgramOf(written, running ? fresh with { Since = start } : fresh, new FrameRate(timer.Kind == TimerKind.Up ? 60_000 : 30_000, 1001))
+            from after in running ? instants : instants[..1]
             let now = start + Duration.FromMilliseconds(after)
             select new { program, now, text = TimerFace.Text(program, now) };
         // The time of day, over a midnight.
         var day =
             from form in Enum.GetValues<TimerForm>()
-            let program = new TimerProgram(start, 0, Up: true, Over: false, Form: form, Day: true)
-            from after in instants.Append(86_399_999).Append(86_400_000).Append(-1).Append(200_000_000)
+            let set = new[] { new ClockShift(start + Duration.FromMinutes(1), 3_600_000), new ClockShift(start + Duration.FromHours(60), -3_600_000) }
+            let program = new TimerProgram(start, 0, Up: true, Form: form, Day: true)
+            {
+                Shifts = [.. set],
+                Rate = form == TimerForm.Frames ? new FrameRate(25, 1) : null,
+                Dates = form == TimerForm.Date ? ["Thursday, 25 June", "Friday, 26 June", "Saturday, 27 June"] : null,
+            }
+            from after in instants.Append(46_799_999).Append(82_799_999).Append(82_800_000).Append(-1).Append(200_000_000).Append(300_000_000)
             let now = start + Duration.FromMilliseconds(after)
             select new { program, now, text = TimerFace.Text(program, now) };
         Golden("timers.json", JsonSerializer.Serialize(cases.Concat(day), CoreJson.Options));

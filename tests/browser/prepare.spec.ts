@@ -218,16 +218,21 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await told.getByRole('button', { name: 'Undo' }).click();
   await expect(copies).toHaveCount(2);
   await page.goto(`${lamp.url}/timers`);
-  await page.getByRole('button', { name: 'Delete this timer' }).first().click();
+  const remove = page.getByRole('button', { name: 'Delete this timer' });
+  await remove.click();
   await expect(page.getByText('Its place in Next lamp check is empty now.')).toBeVisible();
-  await page.getByLabel('Name of the timer').first().fill('Until the end');
+  await page.getByLabel('Name of the timer').fill('Until the end');
   await page.keyboard.press('Enter');
   await expect(page.getByText('Its place in Next lamp check is empty now.')).toHaveCount(0);
   // The next one is told as well, though the one before has hardly gone.
-  const timers = page.getByRole('button', { name: 'Delete this timer' });
-  await timers.nth(2).click();
+  const timers = page.getByRole('button', { name: /^(Start|Pause) / });
+  await page.getByRole('link', { name: 'Starting soon', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'About Starting soon' })).toBeVisible();
+  await remove.click();
   await expect(page.getByText('The timer “Starting soon” is deleted.')).toBeVisible();
-  await timers.nth(1).click();
+  await page.getByRole('link', { name: 'Lamp on for', exact: true }).click();
+  await expect(page.getByRole('complementary', { name: 'About Lamp on for' })).toBeVisible();
+  await remove.click();
   await expect(timers).toHaveCount(1);
   await expect(page.getByText('The timer “Starting soon” is deleted.')).toHaveCount(0);
   const last = page.getByRole('listitem').filter({ hasText: 'The timer “Lamp on for” is deleted.' });

@@ -460,26 +460,40 @@ mortal(
     await page.getByLabel('Name', { exact: true }).fill('Kettle');
     await page.getByLabel('Counts down from').fill('0:30');
     await page.getByRole('button', { name: 'Make this timer' }).click();
-    const kettle = page.getByRole('listitem').filter({ hasText: 'timers.kettle' });
+    const kettle = page.getByRole('listitem').filter({ hasText: 'Kettle' });
+    const about = page.getByRole('complementary', { name: 'About Kettle' });
     // Left at once: what was chosen is kept all the same.
-    await expect(kettle).toBeVisible();
-    await choose(kettle.getByLabel('and runs'), 'the cue Break');
-    // Set to another length, and written with tenths; then as it was.
-    await kettle.getByLabel('Set it to').fill('0:35');
+    await expect(about).toBeVisible();
+    await choose(about.getByLabel('and runs', { exact: true }), 'the cue Break');
+    // Set to another length, and written with tenths and in words; then as it was.
+    await about.getByLabel('Set it now to').fill('0:35');
     await page.keyboard.press('Enter');
     await expect(kettle.getByText('0:35')).toBeVisible();
-    await choose(kettle.getByLabel('Written'), '7.4 in the last minute');
+    await choose(about.getByLabel('Written'), '7.4 in the last minute');
     await expect(kettle.getByText('35.0')).toBeVisible();
-    await choose(kettle.getByLabel('Written'), '12:30, then 1:09:20');
+    await choose(about.getByLabel('Written'), 'in words: in 5 minutes');
+    await choose(about.getByLabel('In the language'), 'German');
+    await expect(kettle.getByText('in 1 Minute')).toBeVisible();
+    await choose(about.getByLabel('Written'), '12:30, then 1:09:20');
+    // The arrows change it by its step; near zero it wears the alarm colour.
+    await kettle.getByRole('button', { name: 'Start Kettle' }).press('ArrowUp');
+    await expect(kettle.getByText('1:35')).toBeVisible();
+    await about.getByRole('button', { name: 'Add a warning' }).click();
+    await about.getByLabel('With left').fill('0:26');
+    await about.getByLabel('With left').press('Enter');
     await kettle.getByRole('button', { name: 'Kettle back to its beginning' }).click();
     await expect(kettle.getByText('0:30', { exact: true })).toBeVisible();
     await page.goto(`${lamp.url}/graphics/check`);
     await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
     await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
-    await page.goto(`${lamp.url}/timers`);
+    await page.goto(`${lamp.url}/timers/kettle`);
     await kettle.getByRole('button', { name: 'Start Kettle' }).click();
     await expect(kettle.getByText('0:28')).toBeVisible();
-    await expect(kettle.getByLabel('and runs')).toHaveText('the cue Break');
+    await expect(about.getByLabel('and runs', { exact: true })).toHaveText('the cue Break');
+    const colour = () => figures.evaluate((one) => getComputedStyle(one).color);
+    const calm = await colour();
+    await expect(kettle.getByText('0:26')).toBeVisible();
+    await expect.poll(colour).not.toBe(calm);
     await ahead(lamp, 25);
     await expect(kettle.getByText('0:00', { exact: true })).toBeVisible();
     await expect(shown(output, 'Fetching tea')).toBeVisible();

@@ -148,6 +148,8 @@ internal sealed class ActMemory(Scene scene) : ScenePart(scene)
                 return "card";
             case SetTimer { Origin: Origin.Person } set:
                 return $"timer {Facts.Timer(set.Setting.Timer)?.Name}";
+            case DecideTime decide:
+                return $"time of {Facts.Timer(decide.Timer)?.Name}";
             case RunCue run:
                 _cue = run.Cue.Id;
                 return run.Cue.Name;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Airing;
 
@@ -43,6 +44,30 @@ public sealed record StopCue(CueId Cue) : AirCommand;
 
 /// <summary>Starts, pauses or sets a timer.</summary>
 public sealed record SetTimer(TimerSetting Setting, Origin Origin = Origin.Person) : AirCommand;
+
+/// <summary>What goes by the time of day follows this machine's clock, which was set, or may have been while nobody ran.</summary>
+public sealed record FollowClock(TimerId Timer) : AirCommand;
+
+/// <summary>An event adds time to a timer, by its <see cref="TimeDoor"/>.</summary>
+/// <param name="Units">Above 0.</param>
+/// <param name="Event">Which one: each adds once.</param>
+/// <param name="From">Whose it was.</param>
+public sealed record GainTime(TimerId Timer, decimal Units, string Event, string From) : AirCommand;
+
+/// <summary>What becomes of time that an event added, or offers.</summary>
+public sealed record DecideTime(TimerId Timer, string Event, TimeAct Act) : AirCommand;
+
+public enum TimeAct
+{
+    /// <summary>What is offered is added: the timer runs on.</summary>
+    Take,
+
+    /// <summary>What is offered is not added.</summary>
+    Drop,
+
+    /// <summary>What was added is taken away again.</summary>
+    Back,
+}
 
 /// <summary>What moves in a graphic is paused, goes on, or comes otherwise.</summary>
 /// <param name="Item">Of soon and remove: the id of the piece.</param>
@@ -165,11 +190,14 @@ public interface IAirFacts
     /// <summary>Null when there is no such cue.</summary>
     Cue? Cue(CueId cue);
 
-    /// <summary>When the time of day comes next that a timer counts to.</summary>
+    /// <summary>By how much this machine's clock has been set ahead of the engine's.</summary>
+    Duration Skew { get; }
+
+    /// <summary>When the time of day comes next that a timer counts to; of one on a certain day when it comes or came.</summary>
     Instant Next(Timer timer, Instant now);
 
-    /// <summary>When the clock that a timer shows stood at midnight, by its offset of now; and when that is set, null = never.</summary>
-    (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now);
+    /// <summary>The day in a timer's zone, when its clock stood at midnight, by its offset of now, and when that will be set.</summary>
+    (LocalDate Today, Instant Midnight, ImmutableArray<ClockShift> Shifts) DayOf(Timer timer, Instant now);
 
     /// <summary>Lengths of the arrival and the departure of a content; null when nothing is known of it any more.</summary>
     (Duration Arrive, Duration Leave)? MotionOf(ContentId id);
@@ -211,6 +239,12 @@ public enum HappeningKind
 
     /// <summary>A timer came to zero.</summary>
     TimerEnded,
+
+    /// <summary>A phase of a timer began by itself.</summary>
+    PhaseBegan,
+
+    /// <summary>An event added time to a timer, or would.</summary>
+    TimeAdded,
     EverySwitchedOn,
     EverySwitchedOff,
 

@@ -108,8 +108,8 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
 
         if (timer.Kind == TimerKind.Clock)
         {
-            // The clocks of its zone are set.
-            timing.SetIt(new Shows.TimerSetting(timer.Id, Shows.TimerAct.Restart));
+            // Another day begins, or other clocks.
+            timing.FollowClock(timer.Id);
             return;
         }
 
@@ -120,15 +120,38 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
             return;
         }
 
-        var left = Until - Now;
+        // How long ago this was: what is long overdue is folded (rule 29).
+        var ago = Until - Now;
+        var left = run.Length - run.At(Now);
+        if (left > Duration.Zero)
+        {
+            timing.Keep(timer, run);
+            foreach (var warning in timer.Warnings.Where(one => one.Left == left))
+            {
+                RunCueOf(timer, warning.Cue, ago);
+            }
+
+            return;
+        }
+
+        if (timing.NextPhase(timer, run) is { } next)
+        {
+            var cycle = timer.AtZero == AtZero.Again ? timer.Phases!.Plan().Aggregate(Duration.Zero, (sum, phase) => sum + phase.Length) : Duration.MaxValue;
+            timing.Keep(timer, next with { Since = Now + (cycle * Math.Max(0, Math.Floor((ago - CueRunning.CueOverdue) / cycle))) });
+            var phase = timer.Phases!.At(next.Phase);
+            Happenings.Add(new Happening(Now, HappeningKind.PhaseBegan, null, Origin.Automatic, What: $"{timer.Name}: {phase.Name}, round {timer.Phases.RoundOf(next.Phase)} of {timer.Phases.Rounds}"));
+            RunCueOf(timer, phase.Cue, ago);
+            return;
+        }
+
         switch (timer.AtZero)
         {
-            case AtZero.Again:
+            case AtZero.Again when timer.Kind == TimerKind.Down:
                 // Rounds that ended long ago are folded, up to the one whose end is not overdue yet (rule 29).
-                var rounds = Math.Max(0, Math.Floor((left - CueRunning.CueOverdue) / timer.Length));
+                var rounds = Math.Max(0, Math.Floor((ago - CueRunning.CueOverdue) / timer.Length));
                 timing.Keep(timer, run with { Since = Now + (timer.Length * rounds), Gone = Duration.Zero, Length = timer.Length });
                 break;
-            case AtZero.Over:
+            case AtZero.Over or AtZero.Below:
                 timing.Keep(timer, run with { AtEnd = true });
                 break;
             default:
@@ -137,14 +160,21 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
         }
 
         Happenings.Add(new Happening(Now, HappeningKind.TimerEnded, null, Origin.Automatic, What: timer.Name));
-        if (timer.Cue is { } id && Facts.Cue(id) is { } cue)
+        RunCueOf(timer, timer.Cue, ago);
+    }
+
+    private void RunCueOf(Timer timer, CueId? wished, Duration ago)
+    {
+        if (wished is not { } id || Facts.Cue(id) is not { } cue)
         {
-            // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
-            var missed = State.Waits || left > CueRunning.CueOverdue || cueRunning.RunIt(cue, $"timer {timer.Name}") is not null;
-            if (missed)
-            {
-                Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));
-            }
+            return;
+        }
+
+        // Nothing comes by itself during lights out (rule 21), nor long after its time (rule 29).
+        var missed = State.Waits || ago > CueRunning.CueOverdue || cueRunning.RunIt(cue, $"timer {timer.Name}") is not null;
+        if (missed)
+        {
+            Happenings.Add(new Happening(Now, HappeningKind.Missed, null, Origin.Automatic, What: cue.Name));
         }
     }
 

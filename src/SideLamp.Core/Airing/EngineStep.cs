@@ -16,6 +16,7 @@ internal sealed class EngineStep
     private readonly Lighting _lighting;
     private readonly Blackout _blackout;
     private readonly Timing _timing;
+    private readonly AddingTime _addingTime;
     private readonly Belting _belting;
     private readonly ActMemory _memory;
     private readonly CueRunning _cues;
@@ -33,6 +34,7 @@ internal sealed class EngineStep
         _lighting = new Lighting(_scene, seating, _makingWay);
         _blackout = new Blackout(_scene, seating, _makingWay);
         _timing = new Timing(_scene);
+        _addingTime = new AddingTime(_scene, _timing);
         _belting = new Belting(_scene);
         _memory = new ActMemory(_scene);
         _cues = new CueRunning(_scene, seating, _lighting, _timing, _memory);
@@ -114,6 +116,9 @@ internal sealed class EngineStep
             StopCue stop => _cues.StopIt(stop.Cue),
             MoveBelt move => _belting.MoveIt(move),
             SetTimer set => _timing.SetIt(set.Setting),
+            FollowClock follow => _timing.FollowClock(follow.Timer),
+            GainTime gain => _addingTime.Gain(gain),
+            DecideTime decide => _addingTime.Decide(decide),
             SwitchEvery wish => _byItself.SwitchIt(wish),
             Watched watched => _watching.Tell(watched),
             Unwatched unwatched => _watching.Forget(unwatched.Graphic),

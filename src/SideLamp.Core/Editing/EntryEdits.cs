@@ -33,9 +33,19 @@ public sealed record TimerEdit(
     NodaTime.LocalTime? Until = null,
     Timers.AtZero? AtZero = null,
     Timers.TimerForm? Form = null,
-    NodaTime.Duration? Step = null
+    NodaTime.Duration? Step = null,
+    Timers.PhasePlan? Phases = null,
+    ImmutableArray<Timers.TimerWarning>? Warnings = null
 ) : EntryEdit<Timer>(Revision)
 {
+    public Maybe<NodaTime.LocalDate?> Day { get; init; }
+
+    public Maybe<string?> Locale { get; init; }
+
+    public Maybe<string?> Pattern { get; init; }
+
+    public Maybe<Timers.TimeDoor?> Door { get; init; }
+
     public Maybe<CueId?> Cue { get; init; }
 
     public Maybe<string?> Key { get; init; }
@@ -52,6 +62,12 @@ public sealed record TimerEdit(
             AtZero = AtZero ?? entry.AtZero,
             Form = Form ?? entry.Form,
             Step = Step ?? entry.Step,
+            Phases = Phases ?? entry.Phases,
+            Warnings = Warnings ?? entry.Warnings,
+            Day = Day.Or(entry.Day),
+            Locale = Locale.Or(entry.Locale),
+            Pattern = Pattern.Or(entry.Pattern),
+            Door = Door.Or(entry.Door),
             Zone = Zone.Or(entry.Zone),
             Cue = Cue.Or(entry.Cue),
             Key = Key.Or(entry.Key),
@@ -64,6 +80,15 @@ public sealed record TimerEdit(
             ("length", Length is not null),
             ("until", Until is not null),
             ("atZero", AtZero is not null),
+            ("form", Form is not null),
+            ("step", Step is not null),
+            ("phases", Phases is not null),
+            ("warnings", Warnings is not null),
+            ("day", Day.IsGiven),
+            ("locale", Locale.IsGiven),
+            ("pattern", Pattern.IsGiven),
+            ("door", Door.IsGiven),
+            ("zone", Zone.IsGiven),
             ("cue", Cue.IsGiven),
             ("key", Key.IsGiven),
         ];

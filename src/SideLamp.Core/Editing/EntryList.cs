@@ -53,7 +53,7 @@ public static class EntryLists
         new("cues", "cue", "cues", Cue.Most, show => show.Cues, (show, all) => show with { Cues = all }, cue => cue.Id.Value, cue => cue.Name, (cue, show) => cue.Faults(show))
         {
             Identified = (cue, _, fresh) => cue.Id.Value.Length > 0 ? cue : cue with { Id = new CueId($"q{fresh}") },
-            Cleared = show => show with { Timers = [.. show.Timers.Select(timer => timer.Cue is { } cue && show.Cue(cue) is null ? timer with { Cue = null } : timer)] },
+            Cleared = show => show with { Timers = [.. show.Timers.Select(timer => timer.WithCues(cue => show.Cue(cue) is not null))] },
         };
 
     public static EntryList<Timer> Timers { get; } =

@@ -50,6 +50,7 @@ public static class CoreJson
         options.Converters.Add(new InstantConverter());
         options.Converters.Add(new DurationConverter());
         options.Converters.Add(new LocalTimeConverter());
+        options.Converters.Add(new LocalDateConverter());
         options.Converters.Add(new ColourConverter());
         return options;
     }

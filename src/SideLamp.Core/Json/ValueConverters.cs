@@ -87,6 +87,14 @@ internal sealed class LocalTimeConverter : JsonConverter<LocalTime>
         writer.WriteStringValue((value.Second == 0 ? Short : Long).Format(value));
 }
 
+internal sealed class LocalDateConverter : JsonConverter<LocalDate>
+{
+    public override LocalDate Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        reader.TokenType == JsonTokenType.String && LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true, Value: var day } ? day : throw Unreadable.Because("This is no day. Write it like 2026-11-28.");
+
+    public override void Write(Utf8JsonWriter writer, LocalDate value, JsonSerializerOptions options) => writer.WriteStringValue(LocalDatePattern.Iso.Format(value));
+}
+
 internal sealed class ColourConverter : JsonConverter<Colour>
 {
     private const int Longest = 100;

@@ -112,10 +112,12 @@ public sealed record TextLine(
 
 /// <summary>The cells that a timer's words are set in: all figures are equally wide, so that nothing shifts as they change.</summary>
 /// <param name="Cell">Width of a figure in px.</param>
-/// <param name="Colon">Width of a colon or a point in px.</param>
-/// <param name="Sign">Width of a plus sign in px.</param>
+/// <param name="Colon">Width of a colon, a semicolon or a point in px.</param>
+/// <param name="Sign">Width of a plus or minus sign in px.</param>
 /// <param name="Align">Where the words stand when they are shorter than the line.</param>
-public sealed record Digits(double Cell, double Colon, double Sign, TextAlign Align, TimerProgram Program);
+/// <param name="Inks">A CSS colour for each warning of the program; null = as before. Null = no warnings.</param>
+/// <param name="Upper">Whether its letters are capitals.</param>
+public sealed record Digits(double Cell, double Colon, double Sign, TextAlign Align, TimerProgram Program, ImmutableArray<string?>? Inks = null, bool Upper = false);
 
 /// <summary>Words in one face, or one emoji.</summary>
 /// <param name="Face">Id of a face; for an emoji, null.</param>

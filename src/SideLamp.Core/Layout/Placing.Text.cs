@@ -73,7 +73,9 @@ internal sealed partial class Placing
     {
         var drawn = Drawn(part, text, line);
         double Width(double em) => Math.Round((em * text.Size) + drawn.Spacing, 3);
-        return drawn with { Spacing = 0, Rtl = false, Digits = new Digits(Width(cells.Cell), Width(cells.Colon), Width(cells.Sign), part.Align, timers[part.Field!]) };
+        var program = timers[part.Field!];
+        ImmutableArray<string?>? inks = program.Warnings.IsEmpty ? null : [.. program.Warnings.Select(warning => warning.Ink is { } role ? _plating.Painted(new Paint(role)).ToCss() : null)];
+        return drawn with { Spacing = 0, Rtl = false, Digits = new Digits(Width(cells.Cell), Width(cells.Colon), Width(cells.Sign), part.Align, program, inks, part.Case == LetterCase.Upper) };
     }
 
     private static double AlignedText(TextAlign align, bool rtl, double spare) =>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Shows;
@@ -62,9 +63,16 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
     public Cue? Cue(CueId cue) => kept.Show.Cue(cue);
 
-    public Instant Next(Timer timer, Instant now) => TimeOfDay.Next(timer.Until, TimeOfDay.ZoneOf(timer.Zone), now + skew) - skew;
+    public Duration Skew => skew;
 
-    public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => TimeOfDay.DayOf(TimeOfDay.ZoneOf(timer.Zone), now + skew) is var (midnight, set) ? (midnight - skew, set - skew) : default;
+    public Instant Next(Timer timer, Instant now) => TimeOfDay.Next(timer, TimeOfDay.ZoneOf(timer.Zone), now + skew) - skew;
+
+    public (LocalDate Today, Instant Midnight, ImmutableArray<ClockShift> Shifts) DayOf(Timer timer, Instant now)
+    {
+        var zone = TimeOfDay.ZoneOf(timer.Zone);
+        var (today, midnight) = TimeOfDay.DayOf(zone, now + skew);
+        return (today, midnight - skew, [.. TimeOfDay.ShiftsAfter(zone, now + skew).Select(shift => shift with { At = shift.At - skew })]);
+    }
 
     public (Duration Arrive, Duration Leave)? MotionOf(ContentId id) =>
         Content(id) is { } known && book.PictureOf(new Pinned(id, known), kept) is var picture ? (picture.Arrive, picture.Leave) : null;

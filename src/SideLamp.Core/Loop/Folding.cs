@@ -280,13 +280,13 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             yield return new SetTimer(new TimerSetting(run.Timer, TimerAct.Reset), Origin.Automatic);
         }
 
-        foreach (var clock in ByTimeOfDay(after).Where(timer => RunOf(stage, timer) is null || before.Timer(timer.Id) is not { } old || (old.Until, old.Zone) != (timer.Until, timer.Zone)))
+        foreach (var clock in ByTimeOfDay(after).Where(timer => RunOf(stage, timer) is null || before.Timer(timer.Id) is not { } old || (old.Until, old.Day, old.Zone) != (timer.Until, timer.Day, timer.Zone)))
         {
             yield return new SetTimer(new TimerSetting(clock.Id, TimerAct.Restart), Origin.Automatic);
         }
 
-        // Figures that are written otherwise need other room; how far it has come stays.
-        foreach (var run in stage.Air.Timers.Where(run => after.Timer(run.Timer)?.Form != before.Timer(run.Timer)?.Form))
+        // What is written otherwise needs other room, and what warns otherwise falls due otherwise; how far it has come stays.
+        foreach (var run in stage.Air.Timers.Where(run => after.Timer(run.Timer) != before.Timer(run.Timer)))
         {
             yield return new SetTimer(new TimerSetting(run.Timer, TimerAct.Add, Duration.Zero), Origin.Automatic);
         }
@@ -339,7 +339,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         var turn = Advance(stage);
         var over = ByTimeOfDay(stage.Show).Where(timer => timer.Kind == TimerKind.Clock || RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now, TimeOfDay.ZoneOf(timer.Zone))));
-        return DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
+        turn = DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
+        return DoAll(turn, ByTimeOfDay(stage.Show).Select(timer => new FollowClock(timer.Id)));
     }
 
     /// <summary>Whether the last run of the server ended on another day than today, or half a day ago.</summary>
@@ -350,7 +351,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         // What counts on past zero goes on counting: its time of day is behind it, and comes only tomorrow.
         var timers = ByTimeOfDay(stage.Show).Where(timer => RunOf(stage, timer) is { Since: not null, AtEnd: false }).ToList();
-        var turn = DoAll(Advance(stage), timers.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)));
+        var turn = DoAll(Advance(stage), timers.Select(timer => new FollowClock(timer.Id)));
         return timers.Count == 0 ? turn : turn with { Stage = turn.Stage.Told(new TrailLine(now, "This computer’s clock was set: timers to a time of day follow it", null)) };
     }
 

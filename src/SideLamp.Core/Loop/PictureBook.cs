@@ -91,7 +91,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
             if (TimerWords.In(words) is { } id && kept.Show.Timer(id) is { } timer)
             {
                 var run = kept.Air.Timers.Find(one => one.Timer == id) ?? TimerRun.Fresh(timer, Duration.Zero);
-                shown.Add((field, run.Room, TimerFace.ProgramOf(timer, run)));
+                shown.Add((field, run.Room, TimerFace.ProgramOf(timer, run, kept.Show.Canvas.Rate)));
             }
         }
 

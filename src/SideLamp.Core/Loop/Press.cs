@@ -4,6 +4,7 @@ using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Loop;
 
@@ -33,6 +34,8 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressForget), "forget")]
 [JsonDerivedType(typeof(PressTakeBack), "takeBack")]
 [JsonDerivedType(typeof(PressTimer), "timer")]
+[JsonDerivedType(typeof(PressGain), "gain")]
+[JsonDerivedType(typeof(PressTime), "time")]
 [JsonDerivedType(typeof(PressBelt), "belt")]
 [JsonDerivedType(typeof(PressCount), "count")]
 [JsonDerivedType(typeof(PressReset), "reset")]
@@ -179,6 +182,28 @@ public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Durat
         var setting = new TimerSetting(Timer, Act, By);
         return setting.Fault is { } fault ? throw RefusedException.Faulty([fault]) : new SetTimer(setting);
     }
+}
+
+/// <summary>An event adds time to a timer.</summary>
+/// <param name="Units">Above 0, to a million.</param>
+/// <param name="Event">Which one, 1 to 200 letters: each adds once.</param>
+/// <param name="From">Whose it was.</param>
+public sealed record PressGain(CommandId Id, TimerId Timer, decimal Units, string Event, string From) : Press(Id)
+{
+    private const decimal MostUnits = 1_000_000;
+
+    public override AirCommand CommandIn(Show show) =>
+        show.Timer(Timer) is null ? throw RefusedException.NotFound("timer")
+        : Units is <= 0 or > MostUnits ? throw RefusedException.Faulty([new Fault("/units", "An event has more than 0 and up to a million units.")])
+        : Event.Length is 0 or > AddedTime.LongestEvent ? throw RefusedException.Faulty([new Fault("/event", $"Name the event by 1 to {AddedTime.LongestEvent} characters, so that it adds only once.")])
+        : Names.FaultIn(From, "/from", "whoever adds time") is { } fault ? throw RefusedException.Faulty([fault])
+        : new GainTime(Timer, Units, Event, From);
+}
+
+/// <summary>What an event added to a timer, or offers, is taken, dropped or taken back.</summary>
+public sealed record PressTime(CommandId Id, TimerId Timer, string Event, TimeAct Act) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => show.Timer(Timer) is null ? throw RefusedException.NotFound("timer") : new DecideTime(Timer, Event, Act);
 }
 
 /// <summary>What moves in a lit graphic is paused, goes on, or comes otherwise.</summary>

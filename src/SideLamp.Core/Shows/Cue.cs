@@ -105,6 +105,9 @@ public enum TimerAct
 
     /// <summary>So much is left from now on, or has gone by; it runs or stands as before.</summary>
     Set,
+
+    /// <summary>It goes on to its next phase; after the last one it is at its end.</summary>
+    Next,
 }
 
 /// <summary>What a cue does with a graphic.</summary>

@@ -1,3 +1,4 @@
+using System.Collections.Immutable;
 using NodaTime;
 
 namespace SideLamp.Core.Timers;
@@ -8,9 +9,30 @@ namespace SideLamp.Core.Timers;
 /// <param name="Length">From the beginning to zero, with what was added; of counting up: unused.</param>
 /// <param name="AtEnd">Whether zero has come: what happens then has happened.</param>
 /// <param name="Room">The widest words that it shows until the engine says otherwise: what a layout keeps free.</param>
-/// <param name="Due">When the engine looks at it next: at zero, when its words outgrow their room, or when the clocks of its zone are set; null = never.</param>
+/// <param name="Due">When the engine looks at it next: at a warning, at zero, when its words outgrow their room, or when another day or other clocks begin in its zone; null = never.</param>
 public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Duration Length, bool AtEnd, string Room = "", Instant? Due = null)
 {
+    /// <summary>Of phases: the one it is in, from 0.</summary>
+    public int Phase { get; init; }
+
+    /// <summary>Of a time of day that it counts to: when that is by this machine's clock, with what was added.</summary>
+    public Instant? Target { get; init; }
+
+    /// <summary>Of the time of day: what is known of its zone ahead.</summary>
+    public ImmutableArray<ClockShift> Shifts { get; init; } = [];
+
+    /// <summary>Of the time of day: the day whose midnight it counts from.</summary>
+    public LocalDate? Today { get; init; }
+
+    /// <summary>When it was started from its beginning; null = it has not been.</summary>
+    public Instant? Began { get; init; }
+
+    /// <summary>What events added, the latest last.</summary>
+    public ImmutableList<AddedTime> Added { get; init; } = [];
+
+    /// <summary>What came after zero: it waits for a hand.</summary>
+    public ImmutableList<AddedTime> Offered { get; init; } = [];
+
     /// <summary>What has gone by.</summary>
     public Duration At(Instant now) => Gone + (Since is { } since ? now - since : Duration.Zero);
 
@@ -22,6 +44,7 @@ public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Dura
         {
             TimerKind.Down => timer.Length,
             TimerKind.Until => untilNext,
+            TimerKind.Phases => timer.Phases?.At(0).Length ?? Timers.Timer.LeastLength,
             _ => Duration.Zero,
         };
         return new TimerRun(timer.Id, null, Duration.Zero, length, false).Settled(timer, Instant.MinValue);
@@ -43,10 +66,11 @@ public sealed record TimerRun(TimerId Timer, Instant? Since, Duration Gone, Dura
 
         if (timer.Kind != TimerKind.Up && !AtEnd)
         {
-            return this with { Room = room, Due = now + (Length - At(now)) };
+            var left = Length - At(now);
+            var warning = timer.Warnings.Select(one => one.Left).Where(at => at < left).DefaultIfEmpty(Duration.Zero).Max();
+            return this with { Room = room, Due = now + (left - warning) };
         }
 
-        var outgrown = TimerFace.Steps.Where(step => step > counted && TimerFace.Text(step, up: true, timer.Form).Length > room.TrimStart('+').Length).Select(step => (Duration?)step).FirstOrDefault();
-        return this with { Room = room, Due = outgrown is { } step && counted >= Duration.Zero ? now + (step - counted) : null };
+        return this with { Room = room, Due = TimerFace.Outgrown(timer, counted, room) is { } step ? now + (step - counted) : null };
     }
 }

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Globalization;
 using System.Text.RegularExpressions;
 using SideLamp.Core.Tables;
 
@@ -18,22 +19,33 @@ public static partial class TimerWords
 
     /// <summary>Why these words cannot show a timer, in a sentence; null when they can, or want none.</summary>
     public static string? FaultIn(string words) =>
-        Part().IsMatch(Asked().Replace(words, "")) && In(words) is null ? "A timer has a field to itself: leave only {{ timers.name }} in it. Other words may ask timers.name.over and timers.name.running." : null;
+        Part().IsMatch(AskedOf().Replace(words, "")) && In(words) is null ? "A timer has a field to itself: leave only {{ timers.name }} in it. Other words may use timers.name.over, running, phase, next, round and rounds." : null;
 
-    /// <summary>What words may ask of timers: a table for each, by its word, with whether it has come to zero and whether it runs.</summary>
+    /// <summary>What words may ask of timers: a table for each, by its word, with whether it has come to zero, whether it runs, and which phase it is in.</summary>
     public static ImmutableArray<Table> Tables(IEnumerable<Timer> timers, IReadOnlyCollection<TimerRun> runs) =>
-        [
-            .. timers.Select(timer => (timer.Id, Run: runs.FirstOrDefault(run => run.Timer == timer.Id)))
-                .Select(one => new Table(one.Id.Value, [Column.Of("over", [one.Run?.AtEnd == true ? "true" : "false"]), Column.Of("running", [one.Run is { Since: not null, AtEnd: false } ? "true" : "false"])])),
-        ];
+        [.. timers.Select(timer => new Table(timer.Id.Value, [.. Asked(timer, runs.FirstOrDefault(run => run.Timer == timer.Id)).Select(one => Column.Of(one.Name, [one.Says]))]))];
+
+    private static IEnumerable<(string Name, string Says)> Asked(Timer timer, TimerRun? run)
+    {
+        yield return ("over", run?.AtEnd == true ? "true" : "false");
+        yield return ("running", run is { Since: not null, AtEnd: false } ? "true" : "false");
+        if (timer is { Kind: TimerKind.Phases, Phases: { } phases })
+        {
+            var at = run?.Phase ?? 0;
+            yield return ("phase", phases.At(at).Name);
+            yield return ("next", at + 1 < phases.Count ? phases.At(at + 1).Name : timer.AtZero == AtZero.Again ? phases.At(0).Name : "");
+            yield return ("round", phases.RoundOf(at).ToString(CultureInfo.InvariantCulture));
+            yield return ("rounds", phases.Rounds.ToString(CultureInfo.InvariantCulture));
+        }
+    }
 
     public static string Of(TimerId timer) => $"{{{{ {Name}.{timer.Value} }}}}";
 
     [GeneratedRegex(@"^\s*\{\{\s*timers\.([a-z][a-z0-9_]{0,39})\s*\}\}\s*$", RegexOptions.NonBacktracking)]
     private static partial Regex Whole();
 
-    [GeneratedRegex(@"\btimers\.[a-z][a-z0-9_]{0,39}\.(over|running)\b", RegexOptions.NonBacktracking)]
-    private static partial Regex Asked();
+    [GeneratedRegex(@"\btimers\.[a-z][a-z0-9_]{0,39}\.(over|running|phase|next|round|rounds)\b", RegexOptions.NonBacktracking)]
+    private static partial Regex AskedOf();
 
     [GeneratedRegex(@"\{[\{%][^}]*\btimers\.", RegexOptions.NonBacktracking)]
     private static partial Regex Part();

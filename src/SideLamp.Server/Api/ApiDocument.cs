@@ -53,7 +53,7 @@ public static class ApiDocument
     {
         var type = Nullable.GetUnderlyingType(info.Type) ?? info.Type;
         var written =
-            type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) || type == typeof(LocalTime) ? JsonSchemaType.String
+            type.IsAssignableTo(typeof(IId)) || type == typeof(Colour) || type == typeof(LocalTime) || type == typeof(LocalDate) ? JsonSchemaType.String
             : type == typeof(Instant) || type == typeof(Duration) ? JsonSchemaType.Number
             : (JsonSchemaType?)null;
         if (written is { } kind)

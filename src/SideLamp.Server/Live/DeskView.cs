@@ -52,7 +52,14 @@ public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer,
 
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 /// <param name="Over">Whether zero has come.</param>
-public sealed record TimerView(TimerId Timer, bool Running, bool Over, TimerProgram Program);
+/// <param name="Phase">Null = it has none.</param>
+/// <param name="Added">What events added to this run of it, the latest last.</param>
+/// <param name="Offered">What came after zero, and waits for a hand.</param>
+public sealed record TimerView(TimerId Timer, bool Running, bool Over, TimerProgram Program, PhaseView? Phase, ImmutableArray<AddedTime> Added, ImmutableArray<AddedTime> Offered);
+
+/// <param name="At">Which one of the whole plan, from 0.</param>
+/// <param name="Round">From 1.</param>
+public sealed record PhaseView(int At, string Name, int Round);
 
 /// <summary>A belt of a lit graphic: what is in sight and what comes is worked out by the page, as on the outputs.</summary>
 /// <param name="Id">Of the airing, and its part.</param>
@@ -188,7 +195,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 
     public static ImmutableArray<TrailLine> Trail(Stage stage) => [.. stage.Trail.TakeLast(ShownTrail)];
 
-    public static ImmutableArray<TimerView> Timers(Stage stage) => [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id)))];
+    public static ImmutableArray<TimerView> Timers(Stage stage) => [.. stage.Show.Timers.Select(timer => ViewOf(timer, stage.Air.Timers.Find(run => run.Timer == timer.Id), stage.Show.Canvas.Rate))];
 
     /// <summary>The very same list until one is changed.</summary>
     public ImmutableArray<BeltView> Belts(AirState air)
@@ -260,8 +267,16 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         return table is null ? null : string.Join(" · ", table.Columns.Select(column => column.Cells[at]).Where(cell => cell.Length > 0).Take(4));
     }
 
-    private static TimerView ViewOf(Timer timer, TimerRun? run) =>
-        new(timer.Id, run?.Since is not null, run?.AtEnd ?? false, TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero)));
+    private static TimerView ViewOf(Timer timer, TimerRun? run, FrameRate rate) =>
+        new(
+            timer.Id,
+            run?.Since is not null,
+            run?.AtEnd ?? false,
+            TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero), rate),
+            timer is { Kind: TimerKind.Phases, Phases: { } phases } ? new PhaseView(run?.Phase ?? 0, phases.At(run?.Phase ?? 0).Name, phases.RoundOf(run?.Phase ?? 0)) : null,
+            [.. run?.Added ?? []],
+            [.. run?.Offered ?? []]
+        );
 
     private static string? TakeBackOf(Stage stage) =>
         stage.Air.Acts.LastOrDefault() is not { } act ? null

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Shows;
+using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Tests.Airing;
 
@@ -97,9 +98,12 @@ internal sealed class FakeFacts : IAirFacts
 
     public Cue? Cue(CueId cue) => Cues.GetValueOrDefault(cue.Value);
 
-    public Instant Next(Timer timer, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(timer.Until, ZoneOf(timer), now);
+    public Duration Skew { get; set; }
 
-    public (Instant Midnight, Instant? Set) DayOf(Timer timer, Instant now) => SideLamp.Core.Timers.TimeOfDay.DayOf(ZoneOf(timer), now);
+    public Instant Next(Timer timer, Instant now) => SideLamp.Core.Timers.TimeOfDay.Next(timer, ZoneOf(timer), now + Skew) - Skew;
+
+    public (LocalDate Today, Instant Midnight, ImmutableArray<ClockShift> Shifts) DayOf(Timer timer, Instant now) =>
+        SideLamp.Core.Timers.TimeOfDay.DayOf(ZoneOf(timer), now) is var (today, midnight) ? (today, midnight, SideLamp.Core.Timers.TimeOfDay.ShiftsAfter(ZoneOf(timer), now)) : default;
 
     private static DateTimeZone ZoneOf(Timer timer) => timer.Zone is null ? DateTimeZone.Utc : SideLamp.Core.Timers.TimeOfDay.ZoneOf(timer.Zone);
 

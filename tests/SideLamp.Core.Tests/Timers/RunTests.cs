@@ -1,6 +1,7 @@
 using CsCheck;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Tests.Airing;
 using SideLamp.Core.Timers;
@@ -10,15 +11,15 @@ namespace SideLamp.Core.Tests.Timers;
 /// <summary>Timers in the engine: what a hand does to them, and what they do by themselves.</summary>
 public sealed class RunTests : OnAir
 {
-    private void Has(string id, TimerKind kind, double seconds = 0, AtZero atZero = AtZero.Stop, string? cue = null) =>
-        Facts.Timers[id] = new Timer(new(id), id, kind, Duration.FromSeconds(seconds), new LocalTime(23, 30), atZero, cue is null ? null : new CueId(cue));
+    private TimerId Has(string id, TimerKind kind, double seconds = 0, AtZero atZero = AtZero.Stop, string? cue = null) =>
+        (Facts.Timers[id] = new Timer(new(id), id, kind, Duration.FromSeconds(seconds), new LocalTime(23, 30), atZero, cue is null ? null : new CueId(cue))).Id;
 
     private void Set(string id, TimerAct act, double? by = null) => Assert.Null(Do(new SetTimer(new TimerSetting(new(id), act, by is { } s ? Duration.FromSeconds(s) : null))));
 
     private string Shown(string id)
     {
         var timer = Facts.Timers[id];
-        return TimerFace.Text(TimerFace.ProgramOf(timer, Run(id) ?? TimerRun.Fresh(timer, Duration.Zero)), Now);
+        return TimerFace.Text(TimerFace.ProgramOf(timer, Run(id) ?? TimerRun.Fresh(timer, Duration.Zero), FrameRate.Sixty), Now);
     }
 
     private TimerRun? Run(string id) => Air.Timers.Find(one => one.Timer.Value == id);
@@ -223,6 +224,160 @@ public sealed class RunTests : OnAir
         Assert.Equal("a", Lit);
     }
 
+    private static PhasePlan Hour { get; } =
+        new([new("Work", Duration.FromMinutes(25)), new("Rest", Duration.FromMinutes(5), new CueId("rest"))], 4, new("Long rest", Duration.FromMinutes(20), new CueId("rest")));
+
+    // Worked by hand: four rounds of 25 and 5 minutes, the last rest of 20: 135 minutes.
+    [Fact]
+    public void Phases_follow_each_other_round_by_round_run_their_cues_and_begin_anew_or_end()
+    {
+        Facts.Timers["hour"] = new Timer(new("hour"), "Hour", TimerKind.Phases, default, default, AtZero.Stop, new CueId("over")) { Phases = Hour };
+        CueOf("rest", Lights("d"));
+        CueOf("over", Lights("a"));
+        Stay("d", 20);
+        Set("hour", TimerAct.Start);
+        Assert.Equal("25:00", Shown("hour"));
+        After(25 * 60_000);
+        After(60_000);
+        Assert.Equal(("4:00", 1, 1500.0), (Shown("hour"), Run("hour")!.Phase, TimesLit("d").Single()));
+        // More time is more of this phase; a hand goes on to the next.
+        Set("hour", TimerAct.Add, 60);
+        Assert.Equal("5:00", Shown("hour"));
+        Set("hour", TimerAct.Next);
+        Assert.Equal(("25:00", 2), (Shown("hour"), Run("hour")!.Phase));
+        Set("hour", TimerAct.Pause);
+        After(600_000);
+        Set("hour", TimerAct.Start);
+        for (var minute = 0; minute < 26 + 30 + 30; minute++)
+        {
+            After(60_000);
+        }
+
+        Assert.Equal(("19:00", 7, "Long rest"), (Shown("hour"), Run("hour")!.Phase, Hour.At(7).Name));
+        Assert.Equal(["Hour: Rest, round 1 of 4", "Hour: Rest, round 2 of 4", "Hour: Work, round 3 of 4"], Log.Where(one => one.Kind == HappeningKind.PhaseBegan).Select(one => one.What).Take(3));
+        After(19 * 60_000);
+        Assert.Equal(("0:00", "a"), (Shown("hour"), Lit));
+        Set("hour", TimerAct.Start);
+        Assert.Equal(("25:00", 0), (Shown("hour"), Run("hour")!.Phase));
+        Facts.Timers["hour"] = Facts.Timers["hour"] with { AtZero = AtZero.Again };
+        // 10 whole cycles and 27 minutes later, asleep meanwhile: two minutes of the first rest, and no cue of long ago.
+        var cues = TimesLit("d").Count();
+        After((((10 * 135) + 27) * 60_000) + 6_000);
+        Assert.Equal(("2:54", 1, cues), (Shown("hour"), Run("hour")!.Phase, TimesLit("d").Count()));
+        Assert.NotNull(Do(new SetTimer(new TimerSetting(Has("on", TimerKind.Up), TimerAct.Next))));
+    }
+
+    [Fact]
+    public void A_timer_warns_at_its_thresholds_once_and_again_when_time_was_added()
+    {
+        Has("tea", TimerKind.Down, 300);
+        Facts.Timers["tea"] = Facts.Timers["tea"] with { Warnings = [new(Duration.FromSeconds(10)), new(Duration.FromSeconds(60), "alarm", true, new CueId("hurry"))] };
+        CueOf("hurry", Lights("d"));
+        Stay("d", 2);
+        Set("tea", TimerAct.Start);
+        After(239_999);
+        Assert.Empty(TimesLit("d"));
+        After(1);
+        Assert.Equal([240.0], TimesLit("d"));
+        After(50_000);
+        Set("tea", TimerAct.Add, 60);
+        After(11_000);
+        Assert.Equal([240.0, 300.0], TimesLit("d"));
+        // A length set below a threshold is past it, and runs nothing.
+        Set("tea", TimerAct.Set, 30);
+        After(31_000);
+        Assert.Equal((2, "0:00"), (TimesLit("d").Count(), Shown("tea")));
+        Assert.Equal([60_000.0, 10_000.0], TimerFace.ProgramOf(Facts.Timers["tea"], Run("tea")!, FrameRate.Sixty).Warnings.Select(one => one.Left));
+    }
+
+    [Fact]
+    public void A_time_of_day_that_has_come_never_turns_into_what_is_left_to_tomorrows()
+    {
+        Has("ends", TimerKind.Until, cue: "over");
+        CueOf("over", Lights("a"));
+        Set("ends", TimerAct.Start);
+        Now = Start + Duration.FromMinutes(119);
+        Set("ends", TimerAct.Pause);
+        Now += Duration.FromMinutes(2);
+        Set("ends", TimerAct.Start);
+        Advance();
+        Assert.Equal(("0:00", true), (Shown("ends"), Run("ends")!.AtEnd));
+        // The machine's clock is set over it: it has come, and its cue runs.
+        Set("ends", TimerAct.Restart);
+        Assert.Equal("23:59:00", Shown("ends"));
+        Facts.Skew = Duration.FromHours(24);
+        Do(new FollowClock(new("ends")));
+        Advance();
+        Assert.Equal(("0:00", "a"), (Shown("ends"), Lit));
+        // What was added stays added where the clock is set by minutes; a clock that is a year back has its own evening.
+        Facts.Skew = Duration.Zero;
+        Set("ends", TimerAct.Restart);
+        Set("ends", TimerAct.Add, 60);
+        Facts.Skew = Duration.FromMinutes(10);
+        Do(new FollowClock(new("ends")));
+        Assert.Equal("23:50:00", Shown("ends"));
+        Facts.Skew = -Duration.FromDays(365);
+        Do(new FollowClock(new("ends")));
+        Assert.Equal("23:59:00", Shown("ends"));
+    }
+
+    // Source: IANA time zone database through NodaTime: 2:30 does not come in Vienna on 29 March 2026, and comes as 3:30 summer time, 01:30 UTC.
+    [Fact]
+    public void A_countdown_to_a_day_runs_to_that_day_and_to_one_that_is_over_it_stands_at_zero()
+    {
+        Facts.Timers["day"] = new Timer(new("day"), "Day", TimerKind.Until, default, new LocalTime(2, 30), AtZero.Over, new CueId("over")) { Day = new LocalDate(2026, 3, 29), Zone = "Europe/Vienna" };
+        CueOf("over", Lights("a"));
+        Now = Instant.FromUtc(2026, 3, 20, 1, 30);
+        Set("day", TimerAct.Start);
+        Assert.Equal("216:00:00", Shown("day"));
+        Set("day", TimerAct.Add, 60);
+        Assert.Equal("216:01:00", Shown("day"));
+        Now = Instant.FromUtc(2026, 3, 29, 2, 30);
+        Set("day", TimerAct.Restart);
+        Advance();
+        Assert.Equal(("+1:00:00", ""), (Shown("day"), Lit));
+    }
+
+    [Fact]
+    public void Events_add_time_by_the_door_within_its_limits_once_each_and_after_zero_they_only_offer()
+    {
+        Has("on", TimerKind.Down, 600);
+        Assert.NotNull(Do(new GainTime(new("on"), 1, "e0", "Pim")));
+        Facts.Timers["on"] = Facts.Timers["on"] with { Door = new TimeDoor(Duration.FromSeconds(30), Duration.FromMinutes(2), Duration.FromMinutes(3), new LocalTime(21, 45)) };
+        void Gain(string name, decimal units) => Assert.Null(Do(new GainTime(new("on"), units, name, "Pim")));
+        string Added() => string.Join(' ', Run("on")!.Added.Select(one => $"{one.Event}:{one.By.TotalSeconds}"));
+        Gain("e1", 1);
+        Assert.Equal(("10:30", null), (Shown("on"), Run("on")!.Since));
+        Set("on", TimerAct.Start);
+        Gain("e1", 1);
+        Gain("e2", 100);
+        Assert.Equal(("12:30", "e1:30 e2:120"), (Shown("on"), Added()));
+        // The hour has half a minute left; a part of a unit adds its part.
+        Gain("e3", 0.5m);
+        Gain("e4", 9);
+        Assert.Equal(("13:00", "e1:30 e2:120 e3:15 e4:15"), (Shown("on"), Added()));
+        Assert.Null(Do(new DecideTime(new("on"), "e2", TimeAct.Back)));
+        Assert.NotNull(Do(new DecideTime(new("on"), "e2", TimeAct.Back)));
+        Assert.Equal("11:00", Shown("on"));
+        // Never beyond 21:45, fifteen minutes after the start.
+        Set("on", TimerAct.Add, 180);
+        Gain("e5", 3);
+        Assert.Equal("15:00", Shown("on"));
+        Set("on", TimerAct.Pause);
+        After(5_000);
+        Assert.Equal("15:00", Shown("on"));
+        Set("on", TimerAct.Start);
+        After(900_000);
+        Gain("e6", 2);
+        Gain("e7", 1);
+        Assert.Equal(("0:00", "e6 e7"), (Shown("on"), string.Join(' ', Run("on")!.Offered.Select(one => one.Event))));
+        Assert.Null(Do(new DecideTime(new("on"), "e7", TimeAct.Drop)));
+        Assert.Null(Do(new DecideTime(new("on"), "e6", TimeAct.Take)));
+        After(10_000);
+        Assert.Equal(("0:50", 0), (Shown("on"), Run("on")!.Offered.Count));
+        Assert.Equal("Pim offers 1:00 to “on”", Log.First(one => one.Kind == HappeningKind.TimeAdded && one.What!.Contains("offers", StringComparison.Ordinal)).What);
+    }
+
     [Fact]
     public void Words_that_outgrow_their_room_are_given_more()
     {
@@ -250,13 +405,18 @@ public sealed class RunTests : OnAir
             .Sample((kind, atZero, length, form, evening) =>
             {
                 var facts = new FakeFacts();
-                var timer = new Timer(new("t"), "t", kind, Duration.FromSeconds(length), new LocalTime(23, 30), atZero) { Form = form };
+                var timer = new Timer(new("t"), "t", kind, Duration.FromSeconds(length), new LocalTime(23, 30), atZero)
+                {
+                    Form = form,
+                    Phases = new PhasePlan([new("Work", Duration.FromSeconds(length)), new("Rest", Duration.FromSeconds(61))], 2, new("Long rest", Duration.FromSeconds(700))),
+                    Warnings = [new(Duration.FromSeconds(60), "alarm"), new(Duration.FromSeconds(300))],
+                };
                 facts.Timers["t"] = timer;
                 var (air, now) = (AirState.Dark(Start), Start);
                 foreach (var (act, by, wait) in evening)
                 {
                     air = Engine.Apply(air, new SetTimer(new TimerSetting(timer.Id, act, Duration.FromSeconds(by))), facts, now).State;
-                    var program = air.Timers.Select(run => TimerFace.ProgramOf(timer, run)).FirstOrDefault();
+                    var program = air.Timers.Select(run => TimerFace.ProgramOf(timer, run, FrameRate.Sixty)).FirstOrDefault();
                     var later = now + Duration.FromMilliseconds(wait);
                     // What a page works out by itself is what the engine comes to, step by step or at once.
                     var atOnce = Engine.Advance(air, facts, later).State;
@@ -272,15 +432,15 @@ public sealed class RunTests : OnAir
                     Assert.Equal(stepwise.Timers.Select(Kept), atOnce.Timers.Select(Kept));
                     if (program is not null && atOnce.Timers.FirstOrDefault() is { } after)
                     {
-                        var shown = TimerFace.Text(TimerFace.ProgramOf(timer, after), later);
+                        var shown = TimerFace.Text(TimerFace.ProgramOf(timer, after, FrameRate.Sixty), later);
                         Assert.Equal(shown, TimerFace.Text(program, later));
-                        Assert.True(shown.TrimStart('+').Length <= after.Room.TrimStart('+').Length, $"{shown} in {after.Room}");
+                        Assert.True(shown.TrimStart('+', '−').Length <= after.Room.TrimStart('+', '−').Length, $"{shown} in {after.Room}");
                     }
 
                     (air, now) = (atOnce, later);
                 }
 
-                string Kept(TimerRun run) => $"{TimerFace.Text(TimerFace.ProgramOf(timer, run), now)} {run.Room} {run.AtEnd} {run.Since is null} {run.Due}";
+                string Kept(TimerRun run) => $"{TimerFace.Text(TimerFace.ProgramOf(timer, run, FrameRate.Sixty), now)} {run.Room} {run.AtEnd} {run.Since is null} {run.Due}";
             });
     }
 }

@@ -808,6 +808,12 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AddedTime: {
+            event: string;
+            by: components["schemas"]["Duration"];
+            at: components["schemas"]["Instant"];
+            from: string;
+        };
         AheadView: {
             followers: components["schemas"]["Following"][];
             repeats: components["schemas"]["ComingView"][];
@@ -832,6 +838,12 @@ export interface components {
             edited: boolean;
             gone: boolean;
         };
+        Amounts: {
+            minute: string;
+            minutes: string;
+            hour: string;
+            hours: string;
+        };
         AreaId: string;
         AssetId: string;
         AssetView: {
@@ -848,7 +860,7 @@ export interface components {
         /** @enum {unknown} */
         AttentionKind: "bounce" | "sheen" | "pulse";
         /** @enum {unknown} */
-        AtZero: "stop" | "over" | "again";
+        AtZero: "stop" | "over" | "again" | "below";
         BackView: {
             takeBack?: null | string;
             lightsOut: boolean;
@@ -1087,6 +1099,11 @@ export interface components {
             /** @enum {string} */
             step: "upper";
         };
+        ClockShift: {
+            at: components["schemas"]["Instant"];
+            /** Format: double */
+            by: number;
+        };
         Colour: string;
         /** @enum {unknown} */
         ColumnKind: "text" | "number" | "instant" | "picture" | "truth";
@@ -1226,6 +1243,9 @@ export interface components {
             sign: number;
             align: components["schemas"]["TextAlign"];
             program: components["schemas"]["TimerProgram"];
+            inks?: null | string[];
+            /** @default false */
+            upper: boolean;
         };
         DiskHealth: {
             isKept: boolean;
@@ -1592,6 +1612,7 @@ export interface components {
             pong?: null | components["schemas"]["Pong"];
             news?: null | components["schemas"]["DeskNews"];
         };
+        LocalDate: string;
         LocalTime: string;
         LookedAt: {
             kind: components["schemas"]["SourceKind"];
@@ -1653,6 +1674,7 @@ export interface components {
             graphic: string;
             delay: number;
         };
+        MaybeOfLocalDate: null | string;
         MaybeOfOutfitId: null | string;
         MaybeOfSound: null | {
             source: string;
@@ -1660,6 +1682,12 @@ export interface components {
             level: number;
         };
         MaybeOfstring: null | string;
+        MaybeOfTimeDoor: null | {
+            perUnit: number;
+            mostEach?: number;
+            mostHour?: number;
+            latest?: string;
+        };
         MaybeOfWhenStale: null | {
             words?: null | string;
             darkAfter?: number;
@@ -1840,6 +1868,24 @@ export interface components {
         };
         /** @enum {unknown} */
         Phase: "waiting" | "arriving" | "lit" | "retracting" | "leaving" | "reviving";
+        PhasePlan: {
+            each: components["schemas"]["TimerPhase"][];
+            /** Format: int32 */
+            rounds: number;
+            last?: null | components["schemas"]["TimerPhase"];
+        };
+        PhaseView: {
+            /** Format: int32 */
+            at: number;
+            name: string;
+            /** Format: int32 */
+            round: number;
+        };
+        Phrases: {
+            zero: string;
+            before: components["schemas"]["Amounts"];
+            after?: null | components["schemas"]["Amounts"];
+        };
         Picture: {
             box: components["schemas"]["Box"];
             nodes: components["schemas"]["Node"][];
@@ -1941,7 +1987,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -2045,6 +2091,19 @@ export interface components {
             /** @enum {string} */
             verb: "forget";
             seat: components["schemas"]["SeatId"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressGain: {
+            /** @enum {string} */
+            verb: "gain";
+            timer: components["schemas"]["TimerId"];
+            /** Format: double */
+            units: number;
+            event: string;
+            from: string;
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2193,6 +2252,17 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressTime: {
+            /** @enum {string} */
+            verb: "time";
+            timer: components["schemas"]["TimerId"];
+            event: string;
+            act: components["schemas"]["TimeAct"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PressPressTimer: {
             /** @enum {string} */
             verb: "timer";
@@ -2231,6 +2301,12 @@ export interface components {
             status?: null | number;
             detail?: null | string;
             instance?: null | string;
+        };
+        ProgramWarning: {
+            /** Format: double */
+            left: number;
+            ink?: null | string;
+            pulse: boolean;
         };
         PushReceipt: {
             /** Format: int32 */
@@ -2640,6 +2716,14 @@ export interface components {
             outlineWidth: number;
             digits?: null | components["schemas"]["Digits"];
         };
+        /** @enum {unknown} */
+        TimeAct: "take" | "drop" | "back";
+        TimeDoor: {
+            perUnit: number;
+            mostEach?: number;
+            mostHour?: number;
+            latest?: string;
+        };
         Timer: {
             id: components["schemas"]["TimerId"];
             name: string;
@@ -2652,9 +2736,15 @@ export interface components {
             form: components["schemas"]["TimerForm"];
             zone?: null | string;
             step: components["schemas"]["Duration"];
+            day?: null | components["schemas"]["LocalDate"];
+            locale?: null | string;
+            pattern?: null | string;
+            phases?: null | components["schemas"]["PhasePlan"];
+            warnings: components["schemas"]["TimerWarning"][];
+            door?: null | components["schemas"]["TimeDoor"];
         };
         /** @enum {unknown} */
-        TimerAct: "start" | "pause" | "restart" | "reset" | "add" | "set";
+        TimerAct: "start" | "pause" | "restart" | "reset" | "add" | "set" | "next";
         TimerEdit: {
             name?: null | string;
             kind?: null | components["schemas"]["TimerKind"];
@@ -2663,6 +2753,12 @@ export interface components {
             atZero?: null | components["schemas"]["AtZero"];
             form?: null | components["schemas"]["TimerForm"];
             step?: number;
+            phases?: null | components["schemas"]["PhasePlan"];
+            warnings?: null | components["schemas"]["TimerWarning"][];
+            day?: components["schemas"]["MaybeOfLocalDate"];
+            locale?: components["schemas"]["MaybeOfstring"];
+            pattern?: components["schemas"]["MaybeOfstring"];
+            door?: components["schemas"]["MaybeOfTimeDoor"];
             cue?: components["schemas"]["MaybeOfCueId"];
             key?: components["schemas"]["MaybeOfstring"];
             zone?: components["schemas"]["MaybeOfstring"];
@@ -2673,18 +2769,21 @@ export interface components {
          * @default clock
          * @enum {unknown}
          */
-        TimerForm: "clock" | "minutes" | "twoFigures" | "tenths";
+        TimerForm: "clock" | "minutes" | "twoFigures" | "tenths" | "frames" | "words" | "twelveHours" | "date";
         TimerId: string;
         /** @enum {unknown} */
-        TimerKind: "down" | "up" | "until" | "clock";
+        TimerKind: "down" | "up" | "until" | "clock" | "phases";
+        TimerPhase: {
+            name: string;
+            length: components["schemas"]["Duration"];
+            cue?: string;
+        };
         TimerProgram: {
             zero?: null | components["schemas"]["Instant"];
             /** Format: double */
             still: number;
             up: boolean;
-            over: boolean;
-            /** Format: double */
-            again?: null | number;
+            sign?: null | string;
             /**
              * Format: double
              * @default 0
@@ -2693,6 +2792,13 @@ export interface components {
             form: components["schemas"]["TimerForm"];
             /** @default false */
             day: boolean;
+            then?: null | number[];
+            loops: boolean;
+            shifts: components["schemas"]["ClockShift"][];
+            rate?: null | components["schemas"]["FrameRate"];
+            phrases?: null | components["schemas"]["Phrases"];
+            dates?: null | string[];
+            warnings: components["schemas"]["ProgramWarning"][];
         };
         TimerSetting: {
             timer: components["schemas"]["TimerId"];
@@ -2704,6 +2810,16 @@ export interface components {
             running: boolean;
             over: boolean;
             program: components["schemas"]["TimerProgram"];
+            phase?: null | components["schemas"]["PhaseView"];
+            added: components["schemas"]["AddedTime"][];
+            offered: components["schemas"]["AddedTime"][];
+        };
+        TimerWarning: {
+            left: components["schemas"]["Duration"];
+            ink?: null | string;
+            /** @default false */
+            pulse: boolean;
+            cue?: string;
         };
         ToldOfAiringView: {
             /** Format: int64 */

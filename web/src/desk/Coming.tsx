@@ -54,8 +54,16 @@ function aheadOf(show: Show, live: Pick<Live, 'airings' | 'ahead' | 'timers'>, n
     })),
     ...show.timers.flatMap((timer) => {
       const program = live.timers.get(timer.id)?.program;
-      const runs = timer.cue && program?.zero != null && !program.up && program.zero > now;
-      return runs ? [{ name: cue(timer.cue!), why: `by the timer ${timer.name}`, at: program.zero! }] : [];
+      if (program?.zero == null || program.up) return [];
+      const at = (left: number): number => program.zero! - left;
+      // Of phases the cue at zero comes only with the last of them.
+      const cues: readonly (readonly [string | null | undefined, number])[] = [
+        ...timer.warnings.map((one) => [one.cue, at(one.left)] as const),
+        [program.then && !program.loops ? null : timer.cue, program.zero],
+      ];
+      return cues.flatMap(([id, when]) =>
+        id && when > now ? [{ name: cue(id), why: `by the timer ${timer.name}`, at: when }] : [],
+      );
     }),
   ];
   return [

@@ -45,7 +45,10 @@ function Reading({ timer }: { timer: Timer }) {
           className={`text-[17px] font-semibold ${state.running ? '' : 'text-quiet'}`}
         />
       )}
-      <span className="truncate text-[11.5px] text-quiet">{timer.name}</span>
+      <span className="truncate text-[11.5px] text-quiet">
+        {state?.phase ? `${state.phase.name} · ` : ''}
+        {timer.name}
+      </span>
     </span>
   );
 }

@@ -36,6 +36,19 @@ register(() => {
           key: givenKey(timer.key),
           run: (how) => void press('timer', { timer: timer.id, act: runs ? 'pause' : 'start', how }),
         },
+        ...[timer.step, -timer.step].map((by): Action => ({
+          id: `timer/${timer.id}/${by > 0 ? 'more' : 'less'}`,
+          name: `${clockText(Math.abs(by))} ${by > 0 ? 'more' : 'less'} for the timer ${timer.name}`,
+          group: 'On air',
+          run: (how) => void press('timer', { timer: timer.id, act: 'add', by, how }),
+        })),
+        {
+          id: `timer/${timer.id}/next`,
+          name: `Next phase of the timer ${timer.name}`,
+          group: 'On air',
+          when: () => timer.kind === 'phases',
+          run: (how) => void press('timer', { timer: timer.id, act: 'next', how }),
+        },
         {
           id: `timer/${timer.id}/reset`,
           name: `Reset the timer ${timer.name}`,

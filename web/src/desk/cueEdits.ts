@@ -51,6 +51,7 @@ export const timerActs = {
   reset: 'back to the start',
   add: 'more time',
   set: 'is set to',
+  next: 'goes on to its next phase',
 } as const;
 
 /** What a press of it does, in a few words. */

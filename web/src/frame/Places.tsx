@@ -9,7 +9,7 @@ const places = {
   '/workshop/:id': later(async () => (await import('../workshop/WorkshopPage')).WorkshopPage),
   '/frame': later(async () => (await import('../seats/SeatsPage')).SeatsPage),
   '/feeds/:id?': later(async () => (await import('../feeds/FeedsPage')).FeedsPage),
-  '/timers': later(async () => (await import('../timers/TimersPage')).TimersPage),
+  '/timers/:id?': later(async () => (await import('../timers/TimersPage')).TimersPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
   '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
 };

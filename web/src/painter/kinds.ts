@@ -4,7 +4,7 @@ import { mountFlip } from './flip';
 import { dressLine, setDigits } from './line';
 import { mountMedia } from './media';
 import { put } from './style';
-import { drain, followTimer } from './timer';
+import { drain, followTimer, warningAt } from './timer';
 import type { Node } from './wire';
 
 /** What a node is made of, drawn within its element. Each kind of node has one way to do it. */
@@ -77,10 +77,24 @@ function digits(element: HTMLElement, first: Node, now: () => number): Drawn {
   const update = ({ line: set }: Node): void => {
     halt();
     dressLine(element, set!);
-    halt = followTimer(set!.digits!.program, now, (text) => setDigits(element, set!, text));
+    const { program, inks } = set!.digits!;
+    // What is past already when a page joins, or when it is told anew, has drawn the eye before.
+    let known = warningAt(program, now());
+    halt = followTimer(program, now, (text, warning) => {
+      // A warning without a colour leaves that of the one before it.
+      const ink = inks?.slice(0, warning + 1).findLast((one) => one);
+      setDigits(element, set!, text, ink);
+      if (warning > known && program.warnings[warning]?.pulse) pulse(element);
+      known = warning;
+    });
   };
   update(first);
   return { update, remove: () => halt() };
+}
+
+/** Draws the eye three times, slower than anything that could be called a flash. */
+function pulse(element: HTMLElement): void {
+  element.animate([{ scale: 1 }, { scale: 1.12, easing: 'ease-out' }, { scale: 1 }], { duration: 600, iterations: 3 });
 }
 
 /** A picture, film or vector animation: it goes on playing unless it is another one, or shown otherwise. */

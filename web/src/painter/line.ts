@@ -20,23 +20,38 @@ export function dressLine(element: HTMLElement, line: Line): void {
   fill(element, line, () => spansOf(line, face));
 }
 
-/** The words of a timer, each letter in a cell of its own width: nothing shifts as figures change. */
-export function setDigits(element: HTMLElement, line: Line, text: string): void {
+/**
+ * The words of a timer, each figure in a cell of its own width: nothing shifts as figures change.
+ * @param ink of the warning that it is past; none = its own
+ */
+export function setDigits(element: HTMLElement, line: Line, text: string, ink?: string | null): void {
   const digits = line.digits!;
   const face = line.spans.find((span) => span.face)?.face;
-  const cells = (): HTMLElement[] => {
+  const said = digits.upper ? text.toUpperCase() : text;
+  put(element, 'color', ink ?? line.ink);
+  const make = (): HTMLElement[] => {
     const row = document.createElement('span');
     row.style.cssText = `display:flex;justify-content:${places[digits.align]}`;
-    for (const letter of text) {
-      const cell = words(letter, face);
-      const width = letter === ':' || letter === '.' ? digits.colon : letter === '+' ? digits.sign : digits.cell;
-      cell.style.cssText += `;flex:none;width:${width}px;text-align:center`;
+    // Letters beside the figures keep their own widths, and the space between them.
+    for (const piece of said.match(/[\d:;.+−]|[^\d:;.+−]+/gu) ?? []) {
+      const cell = words(piece, face);
+      const width = cells[piece] ?? (/^\d$/.test(piece) ? 'cell' : null);
+      cell.style.cssText += `;flex:none;white-space:pre${width ? `;width:${digits[width]}px;text-align:center` : ''}`;
       row.append(cell);
     }
     return [row];
   };
-  fill(element, line, cells);
+  fill(element, line, make);
 }
+
+/** Which width a sign of a timer has. */
+const cells: Record<string, 'colon' | 'sign'> = {
+  ':': 'colon',
+  ';': 'colon',
+  '.': 'colon',
+  '+': 'sign',
+  '−': 'sign',
+};
 
 const places = { start: 'flex-start', left: 'flex-start', center: 'center', right: 'flex-end' } as const;
 

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
-import { Pause, Play, RotateCcw } from 'lucide-react';
-import type { ReactNode } from 'react';
+import { Pause, Play, RotateCcw, SkipForward } from 'lucide-react';
+import type { KeyboardEvent, ReactNode } from 'react';
 import { useLive } from '../live/live';
 import type { Timer } from './show';
 import { press } from './air';
@@ -8,17 +8,25 @@ import { clockText } from './format';
 import { Key, keyHint } from '../ui/Button';
 
 /**
- * Start and pause, its step more or less, and back to the beginning: to air at once.
+ * Start and pause, its step more or less, on to the next phase, and back to the beginning: to air at once. On all of them the
+ * arrows up and down change it by its step, too.
  * @param brief where there is little room: without the way back to the beginning, and with least room only to start and pause
  */
 export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean }) {
   const running = useLive(({ timers }) => timers.get(timer.id)?.running ?? false);
   const step = timer.step;
   const words = clockText(step);
-  const act = (what: 'start' | 'pause' | 'reset' | 'add', by?: number): void =>
+  const act = (what: 'start' | 'pause' | 'reset' | 'add' | 'next', by?: number): void =>
     void press('timer', { timer: timer.id, act: what, by });
+  const onKeyDown = (event: KeyboardEvent): void => {
+    const by = { ArrowUp: step, ArrowDown: -step }[event.key];
+    if (by === undefined) return;
+    event.preventDefault();
+    event.stopPropagation();
+    act('add', by);
+  };
   return (
-    <span className="flex shrink-0 items-center gap-1">
+    <span className="flex shrink-0 items-center gap-1" onKeyDown={onKeyDown}>
       <Control label={`${words} less: ${timer.name}`} spare={brief} onPress={() => act('add', -step)}>
         <Step>−{words}</Step>
       </Control>
@@ -29,6 +37,11 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
       <Control label={`${words} more: ${timer.name}`} spare={brief} onPress={() => act('add', step)}>
         <Step>+{words}</Step>
       </Control>
+      {timer.kind === 'phases' && !brief && (
+        <Control label={`${timer.name}: on to the next phase`} onPress={() => act('next')}>
+          <SkipForward aria-hidden size={15} />
+        </Control>
+      )}
       {!brief && (
         <Control label={`${timer.name} back to its beginning`} onPress={() => act('reset')}>
           <RotateCcw aria-hidden size={14} />
