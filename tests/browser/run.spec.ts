@@ -486,11 +486,17 @@ mortal(
     await page.goto(`${lamp.url}/graphics/check`);
     await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
     await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
+    await page.getByRole('button', { name: 'Push' }).click();
+    await expect(figures).toHaveText('0:30');
     await page.goto(`${lamp.url}/timers/kettle`);
     await kettle.getByRole('button', { name: 'Start Kettle' }).click();
     await expect(kettle.getByText('0:28')).toBeVisible();
     await expect(about.getByLabel('and runs', { exact: true })).toHaveText('the cue Break');
-    const colour = () => figures.evaluate((one) => getComputedStyle(one).color);
+    const colour = () =>
+      figures
+        .locator('span')
+        .last()
+        .evaluate((one) => getComputedStyle(one).color);
     const calm = await colour();
     await expect(kettle.getByText('0:26')).toBeVisible();
     await expect.poll(colour).not.toBe(calm);
