@@ -53,7 +53,7 @@ test('the shelf is searched, plays what is pointed at, and gives a starter set',
   await page.goto(`${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   const templates = page.getByRole('list', { name: 'Templates' });
-  await expect(templates.getByRole('listitem')).toHaveCount(52);
+  await expect(templates.getByRole('listitem')).toHaveCount(55);
   await page.getByLabel('Search the shelf').fill('break');
   await expect(templates.getByRole('listitem')).toHaveCount(2);
   const tile = templates.getByRole('button', { name: /^Short break/ });

@@ -49,10 +49,23 @@ function filtersFor(typed: string): Offer[] {
   }));
 }
 
+interface Named {
+  id: string;
+  name: string;
+}
+
+/** What stands in a phase of a timer, by what it is called. */
+const ofPhases = {
+  phase: 'the phase',
+  next: 'the phase that comes next',
+  round: 'the round',
+  rounds: 'how many rounds',
+};
+
 /** What could stand where a placeholder has been begun: the words of each feed, and the timers; or what could be done to its value. */
 export function offersFor(
   typed: string,
-  { feeds, timers }: Record<'feeds' | 'timers', readonly { id: string; name: string }[]>,
+  { feeds, timers }: { feeds: readonly Named[]; timers: readonly (Named & { kind?: string })[] },
 ): Offer[] {
   const found = begun.exec(typed);
   if (!found) return filtersFor(typed);
@@ -65,6 +78,15 @@ export function offersFor(
       words: `other words once ${timer.name} is over`,
       text: `{% if timers.${timer.id}.over %}Now{% else %}Soon{% endif %}`,
     })),
+    ...timers
+      .filter(({ kind }) => kind === 'phases')
+      .flatMap((timer) =>
+        Object.entries(ofPhases).map(([word, words]) => ({
+          id: `timers.${timer.id}.${word}`,
+          words: `${words} of ${timer.name}`,
+          text: `{{ timers.${timer.id}.${word} }}`,
+        })),
+      ),
     ...timers.map((timer) => ({
       id: `timers.${timer.id}`,
       words: `the timer ${timer.name}`,
