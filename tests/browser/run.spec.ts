@@ -244,6 +244,19 @@ mortal(
     // So does the desk's own picture of the air.
     const onDesk = page.getByRole('img', { name: 'On air' }).locator('[data-node]');
     await expect.poll(() => same(() => onDesk.evaluateAll(whatIsDrawn))).toBe(true);
+
+    // Looked at in the same seconds, a timer of both changes in the same frame, and a strip stands at the same step.
+    for (const key of ['t', '-', 'w']) await page.keyboard.press(key);
+    for (const one of [output, late]) {
+      await expect(shown(one, /^1[12]:\d\d$/)).toBeVisible();
+      await expect.poll(() => one.locator('[data-item]').count()).toBeGreaterThan(1);
+    }
+    const [first, second] = await Promise.all([output.evaluate(whereInTime), late.evaluate(whereInTime)]);
+    const frame = 1000 / 60;
+    const apart = Math.abs(first.timer - second.timer);
+    expect(Math.min(apart, 1000 - apart), JSON.stringify([first, second])).toBeLessThan(frame);
+    expect(Math.abs(first.strip - second.strip), JSON.stringify([first, second])).toBeLessThan(frame);
+    for (const key of ['t', 'w']) await page.keyboard.press(key);
     await lamp.kill();
     await lamp.start('--rehearsal');
     await expect(page.getByRole('alert')).toHaveCount(0);
@@ -254,6 +267,28 @@ mortal(
     await context.close();
   },
 );
+
+/**
+ * How a page stands in time, by the one clock of the machine, in ms: after which part of a second its timer changes, at its
+ * earliest, for a busy page is late; and when an item of its strip, at 3 px a frame, was at the left edge, by the frames' own times.
+ */
+async function whereInTime(): Promise<{ timer: number; strip: number }> {
+  const figures = document.querySelector('[data-node="time/0"]')!;
+  const changes: number[] = [];
+  const observer = new MutationObserver(() => changes.push((performance.timeOrigin + performance.now()) % 1000));
+  observer.observe(figures, { subtree: true, childList: true, characterData: true });
+  const item = document.querySelector<HTMLElement>('[data-item="1"]')!;
+  const edges: number[] = [];
+  while (changes.length < 4) {
+    await new Promise(requestAnimationFrame);
+    // A small window shows the whole canvas smaller.
+    const canvas = document.getElementById('canvas')!.getBoundingClientRect();
+    const px = ((item.getBoundingClientRect().left - canvas.left) * 1920) / canvas.width;
+    edges.push(performance.timeOrigin + Number(document.timeline.currentTime) + (px * 1000) / 180);
+  }
+  observer.disconnect();
+  return { timer: Math.min(...changes), strip: edges.sort((one, other) => one - other)[edges.length >> 1]! };
+}
 
 /** Every piece, where it stands within its parent and what it says. */
 const whatIsDrawn = (nodes: (HTMLElement | SVGElement)[]): string[][] =>

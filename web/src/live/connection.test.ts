@@ -57,14 +57,43 @@ afterEach(() => {
 
 const latest = (): Wire => Wire.all.at(-1)!;
 
-test('a page says hello, asks for the time eight times, and hears what is told', () => {
+test('a page says hello, asks for the time, and again when it has opened, and hears what is told', () => {
   latest().accept();
-  vi.advanceTimersByTime(1000);
+  vi.advanceTimersByTime(499);
   expect(latest().sent.map((one) => one.k)).toEqual(['hello', ...Array<string>(8).fill('ping')]);
+  for (let beats = 0; beats < 10; beats++) {
+    vi.advanceTimersByTime(2000);
+    latest().say({ k: 'beat' });
+  }
+  expect(latest().sent.filter((one) => one.k === 'ping').length).toBe(14);
+  told.length = 1;
   latest().say({ k: 'beat', now: 5 });
   // The answer to a ping is the clock's, and no news.
   latest().say({ k: 'pong', t: 0, now: 5 });
   expect(told).toEqual(['up', 'beat']);
+});
+
+test('the fastest answer sets the clock, a slow one nothing, and one that cannot be true beside it all', () => {
+  let local = 1000;
+  const clock = makeClock(() => local);
+  const answer = (trip: number, ahead: number, late = 0): void => {
+    local += 10_000;
+    const sent = local - trip;
+    // The server has answered halfway; a busy page hears it late.
+    clock.learn(sent, sent + (trip - late) / 2 + ahead);
+  };
+  answer(500, 70, 490);
+  expect(Math.abs(clock.now() - local - 70)).toBeLessThanOrEqual(250);
+  answer(2, 70);
+  expect(clock.now() - local).toBeCloseTo(70, 6);
+  answer(500, 70, 490);
+  expect(clock.now() - local).toBeCloseTo(70, 6);
+  // What was learnt long ago is doubted: a fairly fast one counts again.
+  local += 600_000;
+  answer(20, 90);
+  expect(clock.now() - local).toBeCloseTo(90, 6);
+  answer(100, 1090);
+  expect(clock.now() - local).toBeCloseTo(1090, 6);
 });
 
 test('a server that is gone is tried again within a second, again and again, until it is there', () => {

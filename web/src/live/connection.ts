@@ -1,7 +1,10 @@
 import { localNow, type Clock } from './clock';
 
 const silence = 5000;
+/** So many at once, one behind the other, in ms; and then again at these times: by then the page has opened and is less busy. */
 const pings = 8;
+const pingEvery = 25;
+const pingsLater = [500, 1000, 2000, 4000, 8000, 16_000];
 const pingAgain = 60_000;
 /** The server is on this machine: it is worth asking often, and it must be back on the picture within a second. */
 const firstRetry = 200;
@@ -37,10 +40,10 @@ export function connect(clock: Clock, listener: Listener): Connection {
     if (socket?.readyState === WebSocket.OPEN) socket.send(JSON.stringify(message));
   };
 
-  const ping = (): void => {
-    clock.renew();
-    for (let count = 0; count < pings; count++) setTimeout(() => send({ k: 'ping', t: localNow() }), count * 25);
+  const pingAt = (times: readonly number[]): void => {
+    for (const at of times) setTimeout(() => send({ k: 'ping', t: localNow() }), at);
   };
+  const ping = (): void => pingAt(Array.from({ length: pings }, (_, count) => count * pingEvery));
 
   const open = (): void => {
     const opening = new WebSocket(`${location.protocol === 'https:' ? 'wss' : 'ws'}://${location.host}/live`);
@@ -49,7 +52,9 @@ export function connect(clock: Clock, listener: Listener): Connection {
     opening.onopen = () => {
       retry = firstRetry;
       send(listener.hello);
+      clock.renew();
       ping();
+      pingAt(pingsLater);
       listener.onUp?.();
     };
     opening.onmessage = (event) => {
