@@ -8,6 +8,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 using SideLamp.Rendering;
+using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 using SideLamp.StandIns;
 
@@ -43,7 +44,41 @@ public sealed class ClockTests
         clock.GoOnFrom(start + Duration.FromHours(2));
         Assert.Equal(start + Duration.FromHours(2), clock.Now);
         // Times of day are the machine's all the same.
-        Assert.Equal((true, -Duration.FromHours(2)), (clock.WasSet(), clock.Skew));
+        Assert.Equal((false, -Duration.FromHours(2)), (clock.WasSet(), clock.Skew));
+    }
+
+    [Fact]
+    public void A_machine_that_was_not_started_anew_knows_what_has_passed_whoever_set_its_clock_while_nobody_ran()
+    {
+        var first = new EngineClock(_machine);
+        _machine.Pass(Duration.FromMinutes(5));
+        var (kept, atBoot) = (first.Now, first.AtBoot);
+        foreach (var by in new[] { Duration.FromHours(7), -Duration.FromDays(365) })
+        {
+            _machine.Set(by);
+            _machine.Pass(Duration.FromMinutes(10));
+            var next = new EngineClock(_machine);
+            next.GoOnFrom(kept, atBoot);
+            Assert.Equal(first.Now, next.Now);
+            Assert.Equal(atBoot, next.AtBoot);
+        }
+
+        // Times of day are the machine's all the same.
+        Assert.True(first.WasSet());
+        Assert.InRange((first.Skew - Duration.FromHours(7) + Duration.FromDays(365)).TotalSeconds, -1, 1);
+        var folder = Directory.CreateTempSubdirectory("sidelamp-boot-").FullName;
+        var id = Path.Combine(folder, "id");
+        File.WriteAllText(id, "one\n");
+        var file = new BootFile(folder, id);
+        Assert.Null(file.Read());
+        file.Keep(atBoot);
+        Assert.Equal(atBoot, file.Read());
+        File.WriteAllText(id, "another\n");
+        Assert.Null(file.Read());
+        file.Keep(atBoot);
+        File.WriteAllText(Path.Combine(folder, "boot"), "another\n99999999999999999999");
+        Assert.Null(file.Read());
+        Directory.Delete(folder, recursive: true);
     }
 
     [Fact]

@@ -196,7 +196,9 @@ public sealed class DataFolder : IDisposable
         File.Mark();
         var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(options.StandInPort), clock.Now);
         var kept = made with { Show = Revoked.Obeyed(made.Show), Values = Tables.Completed(made.Values) };
-        clock.GoOnFrom(kept.Air.Now);
+        var boot = new BootFile(_folder);
+        clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
+        boot.Keep(clock.AtBoot);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(

@@ -36,8 +36,17 @@ public sealed class EngineClock(TimeProvider time)
 
     private Instant Passed => _start + Duration.FromTimeSpan(time.GetElapsedTime(_stamp));
 
+    /// <summary>What it is, or was, when the machine started.</summary>
+    public Instant AtBoot => Passed - Duration.FromTimeSpan(time.GetElapsedTime(0));
+
     /// <summary>Before anything happens: what was kept is never later than now, also on a machine whose clock was set back since.</summary>
-    public void GoOnFrom(Instant kept) => _start += Duration.Max(kept - Now, Duration.Zero);
+    /// <param name="atBoot">As an earlier run knew it, on a machine that runs since: what has passed is known whatever its clock says. Null = its clock is believed.</param>
+    public void GoOnFrom(Instant kept, Instant? atBoot = null)
+    {
+        var passed = atBoot is { } start ? start + Duration.FromTimeSpan(time.GetElapsedTime(0)) : Now;
+        _start += Instant.Max(kept, passed) - Now;
+        WasSet();
+    }
 
     /// <summary>Looks at the machine's clock: whether it has been set since the last look.</summary>
     public bool WasSet()
