@@ -275,7 +275,9 @@ internal sealed partial class Measuring(Part whole, Brand brand, IReadOnlyDictio
 
     private Measured? MeasurePicture(PicturePart part) => MediaOf(part) is { } choice ? new Measured(part, 0, 0, []) { Media = choice } : null;
 
-    private MediaChoice? MediaOf(PicturePart part) => MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? ""));
+    /// <summary>A column of a list may hold any words: only those that name a stored file are a picture.</summary>
+    private MediaChoice? MediaOf(PicturePart part) =>
+        MediaChoice.Parse(part.Logo ? brand.Logo?.Value : words.GetValueOrDefault(part.Field ?? "")) is { } choice && (part.Logo || !ListRows.Fields.Contains(part.Field!) || MediaChoice.IsStored(choice.Asset.Value)) ? choice : null;
 
     /// <summary>Each column is as wide as its longest cell; when that is too much, the long ones share what the short ones leave.</summary>
     private Measured? MeasureTable(TablePart table, double roomW, double roomH)

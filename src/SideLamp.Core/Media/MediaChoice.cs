@@ -62,7 +62,7 @@ public sealed record MediaChoice(AssetId Asset, bool? Cover = null, double Focus
     }
 
     /// <summary>Whether this is the id of a stored file: a hash of its bytes and an ending.</summary>
-    public static bool IsStored(string source) => source.IndexOf('.') is HashLength && source[..HashLength].All(char.IsAsciiHexDigitLower);
+    public static bool IsStored(string source) => source.IndexOf('.') is HashLength && source[..HashLength].All(char.IsAsciiHexDigitLower) && source[(HashLength + 1)..].All(char.IsAsciiLetterOrDigit);
 
     private static MediaChoice With(MediaChoice choice, string setting)
     {

@@ -17,6 +17,7 @@ namespace SideLamp.Server.Views;
 /// <param name="Version">Differs when its file differs.</param>
 /// <param name="Own">Whether it is the streamer's own, and can be changed.</param>
 /// <param name="Parts">In the order of the tree, those within the rows of lists left out.</param>
+/// <param name="Lists">What the lines of its lists hold.</param>
 public sealed record TemplateView(
     TemplateId Id,
     string Name,
@@ -25,6 +26,7 @@ public sealed record TemplateView(
     SeatId Seat,
     ImmutableArray<Field> Fields,
     ImmutableArray<PartView> Parts,
+    ImmutableArray<ListShape> Lists,
     bool Own,
     string Version
 )
@@ -33,7 +35,7 @@ public sealed record TemplateView(
     {
         var template = kept.Template;
         var isOwn = show.OwnTemplates.Any(own => own.Id == template.Id);
-        return new(template.Id, template.Name, template.Kind, template.About, template.Seat, template.Fields, [.. PartsOf(template.Root, 0)], isOwn, kept.Version);
+        return new(template.Id, template.Name, template.Kind, template.About, template.Seat, template.Fields, [.. PartsOf(template.Root, 0)], ListShape.Of(template), isOwn, kept.Version);
     }
 
     /// <summary>Of the whole shelf.</summary>

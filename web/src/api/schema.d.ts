@@ -1595,6 +1595,14 @@ export interface components {
             size: number;
             family?: null | string;
         };
+        ListShape: {
+            field: string;
+            /** Format: int32 */
+            columns: number;
+            pictures: number[];
+            marks: boolean;
+            colon: boolean;
+        };
         LitPicture: {
             graphic: components["schemas"]["GraphicId"];
             /** Format: int32 */
@@ -2676,6 +2684,7 @@ export interface components {
             seat: components["schemas"]["SeatId"];
             fields: components["schemas"]["Field"][];
             parts: components["schemas"]["PartView"][];
+            lists: components["schemas"]["ListShape"][];
             own: boolean;
             version: string;
         };

@@ -12,7 +12,6 @@ import { Button, Key } from '../ui/Button';
 import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
-import { CueNote } from './CueNote';
 import { Cues } from './Cues';
 import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
 import { LoudnessControl } from './LoudnessControl';
@@ -21,6 +20,7 @@ import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
 
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
+const CueNote = later(async () => (await import('./CueNote')).CueNote);
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
 /** The page used during the show. */

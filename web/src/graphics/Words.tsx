@@ -1,4 +1,4 @@
-import { ALargeSmall, RotateCcw, Timer as Clock } from 'lucide-react';
+import { ALargeSmall, RotateCcw, Rows3, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'wouter';
 import { edits } from '../show/edits';
@@ -12,6 +12,8 @@ import { Range } from '../ui/Range';
 import { isWhole, offersFor } from '../show/placeholders';
 import { timerIn, timerWords } from '../show/timerWords';
 import { Heading } from '../ui/Heading';
+import { isMade } from './lines';
+import { Lines } from './Lines';
 import { PictureField } from './PictureField';
 
 type TemplateField = Template['fields'][number];
@@ -47,6 +49,7 @@ export function Words({ graphic, card, template, onTyped }: Props) {
           graphic={graphic}
           card={card}
           field={field}
+          template={template}
           onTyped={(text) => onTyped(field.name, text)}
         />
       ))}
@@ -58,12 +61,15 @@ interface FieldProps {
   graphic: Graphic;
   card: Card;
   field: TemplateField;
+  template: Template;
   onTyped(text: string | null): void;
 }
 
-function WordsField({ graphic, card, field, onTyped }: FieldProps) {
+function WordsField({ graphic, card, field, template, onTyped }: FieldProps) {
   const show = useShow();
   const [lettering, setLettering] = useState(false);
+  const [byLine, setByLine] = useState(false);
+  const shape = template.lists.find((one) => one.field === field.name);
   const own = typedWords(graphic, card)[field.name];
   const keep = (text: string, from?: number): Promise<boolean> =>
     edits.graphic(graphic.id, { card: graphic.cardsFrom ? undefined : card.id, words: { [field.name]: text } }, from);
@@ -114,6 +120,20 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
               >
                 <ALargeSmall aria-hidden size={15} />
               </SignButton>
+              {shape && (
+                <SignButton
+                  label={`${field.label}, line by line`}
+                  title={
+                    isMade(own ?? field.sample)
+                      ? 'A rule makes its lines: it is edited as it is written'
+                      : 'Line by line, with columns'
+                  }
+                  disabled={isMade(own ?? field.sample)}
+                  onClick={() => setByLine(true)}
+                >
+                  <Rows3 aria-hidden size={15} />
+                </SignButton>
+              )}
               {field.kind === 'text' && show.timers.length > 0 && (
                 <SignButton
                   label={`${field.label} shows a timer`}
@@ -132,6 +152,16 @@ function WordsField({ graphic, card, field, onTyped }: FieldProps) {
         )}
       />
       {lettering && <Lettering graphic={graphic} field={field} />}
+      {byLine && shape && (
+        <Lines
+          label={field.label}
+          about={template.about}
+          shape={shape}
+          value={own ?? field.sample}
+          onKeep={keep}
+          onClose={() => setByLine(false)}
+        />
+      )}
     </div>
   );
 }

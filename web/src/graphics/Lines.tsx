@@ -1,0 +1,168 @@
+import { GripVertical, Plus, Trash2, X } from 'lucide-react';
+import { Dialog } from 'radix-ui';
+import { useEffect, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
+import { KeptText } from '../show/KeptText';
+import { Button } from '../ui/Button';
+import { Ordered, useOrdered } from '../ui/Ordered';
+import { SignButton } from '../ui/SignButton';
+import { linesIn, moved, textOf, type Line, type Shape } from './lines';
+import { PictureCell } from './PictureCell';
+
+interface Props {
+  /** What the list is called. */
+  label: string;
+  about: string;
+  shape: Shape;
+  value: string;
+  onKeep(text: string, from?: number): Promise<boolean>;
+  onClose(): void;
+}
+
+/** A list line by line, each with its columns: what a ticker, a roll or a table has to tell. */
+export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
+  const lines = linesIn(value, shape);
+  const keep = (next: readonly Line[], from?: number): Promise<boolean> => onKeep(textOf(next, shape), from);
+  const list = useRef<HTMLUListElement>(null);
+  // The line that is to be typed into once it is there.
+  const wanted = useRef<number | null>(null);
+  useEffect(() => {
+    if (wanted.current === null || wanted.current >= lines.length) return;
+    list.current?.querySelector<HTMLElement>(`[data-line="${wanted.current}"] input:not([type])`)?.focus();
+    wanted.current = null;
+  });
+  const insert = (at: number, fresh: Line[], before: readonly Line[] = lines): void => {
+    wanted.current = at;
+    void keep([...before.slice(0, at), ...fresh, ...before.slice(at)]);
+  };
+  const replaced = (at: number, line: Line): Line[] => lines.map((one, place) => (place === at ? line : one));
+  const empty = (): Line => ({ mark: '', cells: [] });
+  return (
+    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
+      <Dialog.Portal>
+        <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
+        <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(860px,92vw)] grid-rows-[auto_auto_1fr_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
+          <div className="flex items-start justify-between">
+            <Dialog.Title className="text-[15px] font-bold">
+              {label}{' '}
+              <span className="font-normal text-quiet">
+                · {lines.length === 1 ? '1 line' : `${lines.length} lines`}
+              </span>
+            </Dialog.Title>
+            <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
+              <X aria-hidden size={18} />
+            </Dialog.Close>
+          </div>
+          <Dialog.Description className="text-quiet">{about}</Dialog.Description>
+          <ul ref={list} className="grid min-h-0 auto-rows-min gap-1 overflow-y-auto pr-1">
+            <Ordered
+              ids={lines.map((_, at) => String(at))}
+              direction="down"
+              nameOf={(id) => `line ${Number(id) + 1}`}
+              onMove={(id, to) => void keep(moved(lines, Number(id), to))}
+            >
+              {lines.map((line, at) => (
+                <LineRow
+                  key={at}
+                  at={at}
+                  line={line}
+                  shape={shape}
+                  onKeep={(next, from) => keep(replaced(at, next), from)}
+                  onEnter={(typed) => insert(at + 1, [empty()], replaced(at, typed))}
+                  onPaste={(fresh) => insert(at + 1, fresh)}
+                  onRemove={() => void keep(lines.filter((_, place) => place !== at))}
+                />
+              ))}
+            </Ordered>
+          </ul>
+          <div className="flex justify-between gap-2">
+            <Button kind="bare" onClick={() => insert(lines.length, [empty()])}>
+              <Plus aria-hidden size={14} /> Add a line
+            </Button>
+            <Button kind="cool" onClick={onClose}>
+              Done
+            </Button>
+          </div>
+        </Dialog.Content>
+      </Dialog.Portal>
+    </Dialog.Root>
+  );
+}
+
+interface RowProps {
+  at: number;
+  line: Line;
+  shape: Shape;
+  onKeep(line: Line, from?: number): Promise<boolean>;
+  /** Another line is wanted after this one, as it is typed so far. */
+  onEnter(typed: Line): void;
+  onPaste(lines: Line[]): void;
+  onRemove(): void;
+}
+
+function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowProps) {
+  const { ref, style, handle } = useOrdered(String(at));
+  const number = at + 1;
+  const withCell = (column: number, text: string): Line => ({
+    ...line,
+    cells: line.cells.map((cell, place) => (place === column ? text : cell)),
+  });
+  const set = (column: number, text: string, from?: number): Promise<boolean> => onKeep(withCell(column, text), from);
+  // Before the field keeps what is typed by itself: both go in one edit.
+  const enter = (event: KeyboardEvent): void => {
+    const { target } = event;
+    if (event.key !== 'Enter' || !(target instanceof HTMLInputElement) || !target.dataset.column) return;
+    event.stopPropagation();
+    onEnter(withCell(Number(target.dataset.column), target.value));
+  };
+  // What comes from a sheet, or another program, is as many lines as it has.
+  const paste = (event: ClipboardEvent): void => {
+    const text = event.clipboardData.getData('text/plain').replace(/\r\n?/g, '\n').replace(/\n$/, '');
+    if (!text.includes('\n') && !text.includes('\t')) return;
+    event.preventDefault();
+    onPaste(linesIn(text, shape));
+  };
+  const space = line.cells.every((cell) => cell === '');
+  return (
+    <li
+      ref={ref}
+      style={style}
+      data-line={at}
+      onKeyDownCapture={enter}
+      onPaste={paste}
+      className="flex items-center gap-1.5 rounded-lg bg-raised p-1"
+    >
+      <SignButton label={`Move line ${number}`} {...handle} className="cursor-grab">
+        <GripVertical aria-hidden size={14} />
+      </SignButton>
+      {shape.marks && (
+        <input
+          type="checkbox"
+          aria-label={`Mark line ${number}`}
+          title="Marked lines look otherwise, as the template says"
+          checked={line.mark === '[x]'}
+          onChange={(event) => void onKeep({ ...line, mark: event.target.checked ? '[x]' : '[ ]' })}
+          className="mx-1 size-4 shrink-0 accent-(--color-cool)"
+        />
+      )}
+      {line.cells.slice(0, shape.columns).map((cell, column) => (
+        <span key={column} className="min-w-0 flex-1">
+          {shape.pictures.includes(column + 1) ? (
+            <PictureCell value={cell} label={`Picture of line ${number}`} onKeep={(next) => void set(column, next)} />
+          ) : (
+            <KeptText
+              aria-label={column === 0 ? `Line ${number}` : `Line ${number}, column ${column + 1}`}
+              data-column={column}
+              emphasis
+              placeholder={space && column === 0 ? 'an empty line' : undefined}
+              value={cell}
+              onKeep={(text, from) => set(column, text, from)}
+            />
+          )}
+        </span>
+      ))}
+      <SignButton label={`Remove line ${number}`} onClick={onRemove}>
+        <Trash2 aria-hidden size={13} />
+      </SignButton>
+    </li>
+  );
+}
