@@ -49,6 +49,10 @@ public sealed record AirState(
     [JsonIgnore]
     public ImmutableList<BeltRun> Belts { get; init; } = [];
 
+    /// <summary>Of belts that are gone, by graphic and part: the line that was to be told next. Forgotten with the server.</summary>
+    [JsonIgnore]
+    public ImmutableDictionary<(GraphicId Graphic, string Part), string> Untold { get; init; } = ImmutableDictionary<(GraphicId Graphic, string Part), string>.Empty;
+
     /// <summary>Acts so far; the next one's number.</summary>
     public long ActCount { get; init; }
 

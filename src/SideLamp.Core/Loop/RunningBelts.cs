@@ -20,7 +20,15 @@ internal static class RunningBelts
             belts.AddRange(airing.Holds && airing.LitAt is not null ? FollowedOf(stage, before, airing, running, book, now) : running);
         }
 
-        return belts.SequenceEqual<BeltRun>(stage.Air.Belts, ReferenceEqualityComparer.Instance) ? stage : stage with { Kept = stage.Kept with { Air = stage.Air with { Belts = belts.ToImmutable() } } };
+        if (belts.SequenceEqual<BeltRun>(stage.Air.Belts, ReferenceEqualityComparer.Instance))
+        {
+            return stage;
+        }
+
+        // What is gone is remembered by its graphic: lit again, it may go on.
+        var untold = before.Air.Airings.Where(airing => stage.Air.Airings.All(one => one.Id != airing.Id))
+            .SelectMany(airing => stage.Air.Belts.FindAll(run => run.Airing == airing.Id).Select(run => KeyValuePair.Create((airing.Graphic, run.Part), run.Untold(airing.Leg?.End is { } left && left < now ? left : now) ?? "")));
+        return stage with { Kept = stage.Kept with { Air = stage.Air with { Belts = belts.ToImmutable(), Untold = stage.Air.Untold.SetItems(untold) } } };
     }
 
     private static IEnumerable<BeltRun> FollowedOf(Stage stage, Stage before, Airing.Airing airing, ImmutableList<BeltRun> running, PictureBook book, Instant now)
@@ -47,8 +55,9 @@ internal static class RunningBelts
         var found = picture.Belts.Where(laid => !laid.Items.IsEmpty || running.Exists(one => one.Part == laid.Part)).Select(laid =>
         {
             var run = running.Find(one => one.Part == laid.Part);
-            return run is null || (run.Program.Motion, run.Program.Rate) != (laid.Motion, stage.Show.Canvas.Rate) || IsOver(run, airing, now) ? BeltRun.Begin(airing.Id, laid, stage.Show.Canvas.Rate, start) : run.Follow(laid, now, atOnce);
+            return run is null || (run.Program.Motion, run.Program.Rate) != (laid.Motion, stage.Show.Canvas.Rate) || IsOver(run, airing, now) ? BeltRun.Begin(airing.Id, laid, stage.Show.Canvas.Rate, start, From(laid)) : run.Follow(laid, now, atOnce);
         });
+        string? From(LaidBelt laid) => content.Finish.Belt?.GoesOn == true && laid.Rounds is null ? stage.Air.Untold.GetValueOrDefault((airing.Graphic, laid.Part)) : null;
         // What has no words any more travels out.
         var emptied = running.Where(run => picture.Belts.All(laid => laid.Part != run.Part)).Select(run => run.Follow(run.Emptied(), now, atOnce));
         return found.Concat(emptied).ToList();

@@ -4,7 +4,8 @@ namespace SideLamp.Core.Shows;
 /// <param name="Px">Whole px a frame of the show, 1 to 24.</param>
 /// <param name="Rounds">How often all items pass, 1 to 1,000; 0 = for ever.</param>
 /// <param name="Gap">Between items, in design px, 0 to 1,000.</param>
-public sealed record BeltSetting(int? Px = null, int? Rounds = null, int? Gap = null)
+/// <param name="GoesOn">Of one that goes on for ever: whether, lit again, it begins with what it had not told wholly, and not with its first item. Null = no.</param>
+public sealed record BeltSetting(int? Px = null, int? Rounds = null, int? Gap = null, bool? GoesOn = null)
 {
     public const int MostPx = 24;
     private const int MostRounds = 1000;

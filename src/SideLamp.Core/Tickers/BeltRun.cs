@@ -36,10 +36,13 @@ public sealed record BeltRun(
 
     /// <summary>A belt that starts with its first item at the edge it comes from.</summary>
     /// <param name="start">When its first frame begins; cut to whole ms.</param>
-    public static BeltRun Begin(AiringId airing, LaidBelt laid, FrameRate rate, Instant start)
+    /// <param name="from">The line that it begins with; null, or one that is gone = its first item.</param>
+    public static BeltRun Begin(AiringId airing, LaidBelt laid, FrameRate rate, Instant start, string? from = null)
     {
         var whole = Instant.FromUnixTimeMilliseconds(start.ToUnixTimeMilliseconds());
+        var first = from is null ? 0 : laid.Items.Select(item => item.Line).ToList().IndexOf(from);
         var program = Standing(laid, rate) with { Start = whole };
+        program = program with { Next = program.Next with { Index = Math.Max(0, first) } };
         return Ending(new BeltRun(airing, laid.Part, Pacing.FromTheStart(program, laid.Px), laid.Px, LinesOf(laid)));
     }
 
@@ -119,6 +122,14 @@ public sealed record BeltRun(
         return Belts.Unroll(Program, from, from + (2 * round) + Program.Window).Entries.FirstOrDefault(entry => entry.Piece == piece && entry.At >= from) is { } entry && Belts.FrameOf(Program, entry.At) is { } frame
             ? Belts.InstantOf(Program, frame)
             : null;
+    }
+
+    /// <summary>The line of the first item that has not come wholly into sight, or is still to be read in its place; null = there is none.</summary>
+    public string? Untold(Instant now)
+    {
+        var travel = Belts.TravelAt(Program, Belts.FrameAt(Program, now));
+        var longest = Program.Loop.Select(item => item.Length).DefaultIfEmpty().Max();
+        return Belts.Unroll(Program, travel - longest, travel + longest + Program.Gap + 1).Entries.FirstOrDefault(entry => !entry.Gone && entry.At + entry.Length > travel) is { } entry ? Line(entry.Piece) : null;
     }
 
     private string Line(string piece) => Lines.GetValueOrDefault(piece, "");

@@ -104,6 +104,38 @@ public sealed class TickersTests : FoldedShow
     }
 
     [Fact]
+    public void Lit_again_a_strip_begins_with_its_first_item_or_goes_on_as_it_is_set_also_after_a_month()
+    {
+        string FirstOf()
+        {
+            Press(id => new PressLight(id, Strip));
+            After(3000);
+            return Seen()[0].Words;
+        }
+
+        Assert.Equal("Elephant hawk-moth", FirstOf());
+        After(3000);
+        Press(id => new PressDark(id, Strip));
+        After(2000);
+        Assert.Empty(Stage.Air.Belts);
+        Assert.Equal("Elephant hawk-moth", FirstOf());
+        Assert.Null(Edit(new EditGraphic(Strip, new GraphicEdit(Stage.Revision) { Belt = new BeltSetting(GoesOn: true) })));
+        Press(id => new PressPush(id, Strip));
+        After(3000);
+        Press(id => new PressDark(id, Strip));
+        After(2000);
+        var untold = Assert.Single(Stage.Air.Untold.Values);
+        Assert.Equal("Merveille du jour", untold);
+        Now += Duration.FromDays(30);
+        Assert.Equal(untold, FirstOf());
+        // What is gone from its list is nothing to go on from.
+        Press(id => new PressDark(id, Strip));
+        After(2000);
+        Read("Brimstone", "Old lady");
+        Assert.Equal("Brimstone", FirstOf());
+    }
+
+    [Fact]
     public void A_strip_with_nothing_left_to_tell_leaves_once_it_has_run_out()
     {
         Press(id => new PressLight(id, Strip));

@@ -936,6 +936,7 @@ export interface components {
             rounds?: null | number;
             /** Format: int32 */
             gap?: null | number;
+            goesOn?: null | boolean;
         };
         BeltView: {
             id: string;
@@ -1657,6 +1658,7 @@ export interface components {
             rounds?: null | number;
             /** Format: int32 */
             gap?: null | number;
+            goesOn?: null | boolean;
         };
         MaybeOfCondition: null | {
             feed: string;

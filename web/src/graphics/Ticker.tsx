@@ -1,14 +1,15 @@
 import { usePicture } from '../monitor/usePicture';
 import { edits } from '../show/edits';
-import { beltIn, secondsOf } from '../show/belts';
+import { beltIn, fastest, fitting, secondsOf } from '../show/belts';
 import { clockText } from '../show/format';
 import { KeptNumber } from '../show/KeptNumber';
 import { useShow, type Card, type Graphic } from '../show/show';
 import { Field } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Range } from '../ui/Range';
+import { Tick } from '../ui/Tick';
 
-const most = 24;
+const mostGap = 1000;
 
 /** How the items of a ticker or roll move: in whole px a frame, so that no letter ever stands between two px. */
 export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
@@ -37,7 +38,7 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
           label="Speed, px a second"
           value={px}
           min={1}
-          max={most}
+          max={fastest}
           words={(value) => String(Math.round(value * rate))}
           onKeep={(value) => void set({ px: value })}
         />
@@ -72,19 +73,30 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
           />
         )}
       </div>
+      {program.rounds ? null : (
+        <Tick checked={graphic.belt?.goesOn ?? false} onChange={(goesOn) => void set({ goesOn: goesOn || undefined })}>
+          Lit again, it goes on where it was
+        </Tick>
+      )}
       {once !== null && (
         <div className="grid grid-cols-2 items-start gap-2">
           {!flips && (
             <Field
               label="Fit into, s"
-              note="As near as whole px allow."
+              note="Never faster than it can be read. What is left over goes between the lines."
               render={(id) => (
                 <KeptNumber
                   id={id}
                   min={1}
                   step={1}
                   value={String(Math.round(once))}
-                  onKeep={(text, from) => set({ px: fitting(secondsOf(program, 1), Number(text)) }, from)}
+                  onKeep={(text, from) => {
+                    const fit = fitting(belt, Number(text));
+                    return set(
+                      { px: fit.px, gap: Math.min(mostGap, Math.round((program.gap + fit.spare) / scale)) },
+                      from,
+                    );
+                  }}
                 />
               )}
             />
@@ -97,10 +109,4 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
       )}
     </Heading>
   );
-}
-
-/** The speed whose time is nearest to what is wished. */
-function fitting(atOne: number, wished: number): number {
-  const all = Array.from({ length: most }, (_, at) => at + 1);
-  return all.reduce((best, px) => (Math.abs(atOne / px - wished) < Math.abs(atOne / best - wished) ? px : best), 1);
 }

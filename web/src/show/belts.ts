@@ -29,6 +29,31 @@ export function secondsOf(belt: BeltProgram, px: number): number {
   return ((way / Math.max(1, px)) * belt.rate.denominator) / belt.rate.numerator;
 }
 
+/** Whole px a frame, at the most. */
+export const fastest = 24;
+
+/** Of a word that is read twice, at 170 words a minute. In s. Source: common practice. */
+const secondsAWord = 120 / 170;
+
+/**
+ * How a belt that passes so many times fits into a time: the slowest speed that is fast enough, and how many px more stand between
+ * its items so that the rest of the time is used. It is never so fast that an item is gone before it can be read twice.
+ */
+export function fitting(belt: NonNullable<Node['belt']>, seconds: number): { px: number; spare: number } {
+  const { program, pieces } = belt;
+  const rate = program.rate.numerator / program.rate.denominator;
+  const words = new Map(pieces.map((piece) => [piece.id, wordsOfPiece(piece).split(/\s+/).filter(Boolean).length]));
+  const readable = program.loop.map((item) => {
+    const toRead = (words.get(item.piece) ?? 0) * secondsAWord * rate;
+    return toRead > 0 ? Math.floor((program.window + item.length) / toRead) : fastest;
+  });
+  const most = Math.max(1, Math.min(fastest, ...readable));
+  const px = Math.min(most, Math.max(1, Math.ceil(secondsOf(program, 1) / seconds)));
+  const gaps = program.loop.length * (program.rounds ?? 1) - 1;
+  const left = (seconds - secondsOf(program, px)) * rate * px;
+  return { px, spare: gaps > 0 ? Math.max(0, Math.floor(left / gaps)) : 0 };
+}
+
 /** An item on its way. */
 export interface Coming {
   readonly entry: BeltEntry;
