@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Colours;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Tickers;
 
@@ -21,7 +22,7 @@ internal sealed partial class Placing
         var at = _nodes.Count;
         Add(belt, belt.Id, parent, box, mask: 0);
         var gap = belt.Motion == BeltMotion.Flip ? 0 : (int)Px(setting?.Gap ?? belt.Gap);
-        var pieces = measured.Parts.Zip(measured.Belt!.Lines, (row, line) => (line.Piece, line.Line, Nodes: PieceOf(belt, row, box), Length: LengthOf(belt, row, line.Line, gap))).ToList();
+        var pieces = measured.Parts.Zip(measured.Belt!.Lines, (row, line) => (line.Piece, line.Line, Nodes: PieceOf(belt, row, line.Line, box), Length: LengthOf(belt, row, line.Line, gap))).ToList();
         var lengths = pieces.ToDictionary(piece => piece.Piece, piece => (piece.Length, piece.Line));
         var laid = new LaidBelt(
             belt.Id,
@@ -46,15 +47,24 @@ internal sealed partial class Placing
     }
 
     /// <summary>A row as it stands in the belt's corner. It comes by travelling: its parts have no way in or out of their own.</summary>
-    private ImmutableArray<Node> PieceOf(BeltPart belt, Measured row, Box box)
+    private ImmutableArray<Node> PieceOf(BeltPart belt, Measured row, string line, Box box)
     {
+        var plain = _plating;
+        _plating = ToneOf(belt, line) is { } tone ? new Plating(brand with { Palette = brand.Palette with { Accent = tone } }, scale) : plain;
         var (w, h) = (belt.Motion == BeltMotion.Crawl ? row.W : Stretched(row.Part.Width, row.W, box.W), belt.Motion == BeltMotion.Climb ? row.H : Stretched(row.Part.Height, row.H, box.H));
         var first = _nodes.Count;
         Place(row, new Box(box.X, belt.Motion == BeltMotion.Climb ? box.Y : box.Y + Math.Round((box.H - h) / 2), w, h), belt.Id);
         ImmutableArray<Node> nodes = [.. _nodes.Skip(first).Select(node => node with { Moves = [.. node.Moves.Where(move => move.Path == MovePath.Hold)] })];
         _nodes.Count = first;
+        _plating = plain;
         return nodes;
     }
+
+    /// <summary>A colour of the item's own: what can be read on it is found as for the brand's.</summary>
+    private Colour? ToneOf(BeltPart belt, string line) =>
+        belt.Tone is { } column && ListRows.Of(line) is [var row, ..] && row.Words.GetValueOrDefault($"{column}") is { Length: > 0 } named && (brand.Palette.Find(named) ?? Colour.Parse(named)) is { } tone
+            ? tone with { A = 1 }
+            : null;
 
     private int LengthOf(BeltPart belt, Measured row, string line, int gap) =>
         belt.Motion switch

@@ -22,7 +22,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
     private readonly Motions _motions = new(brand.Motion, scale, speed);
-    private readonly Plating _plating = new(brand, scale);
+    private Plating _plating = new(brand, scale);
     private Duration _reading;
 
     public Picture Picture(Box box)

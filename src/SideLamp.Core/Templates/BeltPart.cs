@@ -29,6 +29,9 @@ public sealed record BeltPart : Part
     /// <summary>Whether a line without tabs is parted at its first colon, such as <c>Light: Pim</c>.</summary>
     public bool Colon { get; init; }
 
+    /// <summary>The column that names a colour, as CSS has it or by a role of the brand: <c>accent</c> is that colour within its item. 1 to 6; null = none does.</summary>
+    public int? Tone { get; init; }
+
     /// <summary>How often all items pass; null = for ever.</summary>
     public int? Rounds { get; init; }
 

@@ -7,7 +7,7 @@ namespace SideLamp.Core.Templates;
 /// <summary>Lines of a list field, as the words of their rows.</summary>
 public static class ListRows
 {
-    private const int MostColumns = 6;
+    public const int MostColumns = 6;
     private const int LongestKey = 60;
     private const string Done = "[x]";
     private const string Open = "[ ]";

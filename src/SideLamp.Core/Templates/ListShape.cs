@@ -9,7 +9,8 @@ namespace SideLamp.Core.Templates;
 /// <param name="Pictures">Which of them hold the id of a stored picture, from 1.</param>
 /// <param name="Marks">Whether a marked line looks otherwise than one that is not.</param>
 /// <param name="Colon">Whether a line without tabs is parted at its first colon.</param>
-public sealed record ListShape(string Field, int Columns, ImmutableArray<int> Pictures, bool Marks, bool Colon)
+/// <param name="Tone">Which of them names the item's colour, from 1; null = none does.</param>
+public sealed record ListShape(string Field, int Columns, ImmutableArray<int> Pictures, bool Marks, bool Colon, int? Tone = null)
 {
     /// <summary>Of all lists that a template shows.</summary>
     public static ImmutableArray<ListShape> Of(Template template) =>
@@ -18,14 +19,14 @@ public sealed record ListShape(string Field, int Columns, ImmutableArray<int> Pi
                 .Select(ShapeOf)
                 .OfType<ListShape>()
                 .GroupBy(shape => shape.Field)
-                .Select(same => same.Aggregate((one, other) => new ListShape(one.Field, Math.Max(one.Columns, other.Columns), [.. one.Pictures.Union(other.Pictures)], one.Marks || other.Marks, one.Colon || other.Colon))),
+                .Select(same => same.Aggregate((one, other) => new ListShape(one.Field, Math.Max(one.Columns, other.Columns), [.. one.Pictures.Union(other.Pictures)], one.Marks || other.Marks, one.Colon || other.Colon, one.Tone ?? other.Tone))),
         ];
 
     private static ListShape? ShapeOf(Part part) =>
         part switch
         {
             ListPart list => Rowed(list.Field, list.Row, colon: false),
-            BeltPart belt => Rowed(belt.Field, belt.Row, belt.Colon),
+            BeltPart belt => Rowed(belt.Field, belt.Row, belt.Colon) is var shape ? shape with { Columns = Math.Max(shape.Columns, belt.Tone ?? 1), Tone = belt.Tone } : null,
             TablePart table => new ListShape(table.Field, Math.Max(1, table.Columns.Length), [], Marks: false, Colon: false),
             _ => null,
         };

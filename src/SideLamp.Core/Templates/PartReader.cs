@@ -146,6 +146,7 @@ internal static class PartReader
             Gap = at.Number("gap", motion == BeltMotion.Crawl ? 64 : 0, 0, 1000),
             Blank = at.Number("blank", 40, 0, 1000),
             Colon = at.Flag("colon", false),
+            Tone = at.Has("tone") ? (int)at.Number("tone", 1, 1, ListRows.MostColumns) : null,
             Rounds = at.Has("rounds") ? (int)at.Number("rounds", 1, 1, 1000) : null,
             Ending = at.Word("ending", BeltEnd.RunsOff),
             Feather = DressReader.Insets(at, "soft"),

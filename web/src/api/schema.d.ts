@@ -1603,6 +1603,8 @@ export interface components {
             pictures: number[];
             marks: boolean;
             colon: boolean;
+            /** Format: int32 */
+            tone?: null | number;
         };
         LitPicture: {
             graphic: components["schemas"]["GraphicId"];

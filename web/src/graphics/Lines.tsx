@@ -1,8 +1,11 @@
-import { GripVertical, Plus, Trash2, X } from 'lucide-react';
+import clsx from 'clsx';
+import { GripVertical, Plus, RotateCcw, Trash2, X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import { useEffect, useRef, type ClipboardEvent, type KeyboardEvent } from 'react';
 import { KeptText } from '../show/KeptText';
+import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
+import { ColourPick } from '../ui/ColourPick';
 import { Ordered, useOrdered } from '../ui/Ordered';
 import { SignButton } from '../ui/SignButton';
 import { linesIn, moved, textOf, type Line, type Shape } from './lines';
@@ -145,8 +148,10 @@ function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowPro
         />
       )}
       {line.cells.slice(0, shape.columns).map((cell, column) => (
-        <span key={column} className="min-w-0 flex-1">
-          {shape.pictures.includes(column + 1) ? (
+        <span key={column} className={column + 1 === shape.tone ? 'flex items-center' : 'min-w-0 flex-1'}>
+          {column + 1 === shape.tone ? (
+            <Tone line={number} value={cell} onKeep={(next) => void set(column, next)} />
+          ) : shape.pictures.includes(column + 1) ? (
             <PictureCell value={cell} label={`Picture of line ${number}`} onKeep={(next) => void set(column, next)} />
           ) : (
             <KeptText
@@ -164,5 +169,28 @@ function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowPro
         <Trash2 aria-hidden size={13} />
       </SignButton>
     </li>
+  );
+}
+
+/** The colour of an item: the brand's accent, or one of its own. */
+function Tone({ line, value, onKeep }: { line: number; value: string; onKeep(value: string): void }) {
+  const accent = useShow((show) => show.brand.palette.accent);
+  return (
+    <>
+      <ColourPick
+        label={`Colour of line ${line}`}
+        value={value || accent}
+        onKeep={onKeep}
+        className={clsx('size-8 rounded-md', !value && 'opacity-40')}
+      />
+      <SignButton
+        label={`Line ${line} wears the brand’s colour`}
+        disabled={!value}
+        onClick={() => onKeep('')}
+        className="size-7!"
+      >
+        <RotateCcw aria-hidden size={12} />
+      </SignButton>
+    </>
   );
 }

@@ -146,6 +146,7 @@ const own: Record<string, Property[]> = {
     },
     { name: 'blank', label: 'Empty line, px', type: 'number', min: 0, max: 1000, of: 40 },
     { name: 'colon', label: 'Parts a line at its colon', type: 'flag' },
+    { name: 'tone', label: 'Column with its colour', type: 'number', min: 1, max: 6 },
     { name: 'soft', label: 'Soft edges, px', type: 'sides' },
   ],
   table: [
