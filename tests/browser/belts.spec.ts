@@ -120,4 +120,24 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   await expect(output.locator('[data-item]')).toHaveCount(0);
   await items.getByRole('button', { name: 'Play it here' }).click();
   await expect(items.getByRole('button', { name: 'Stop' })).toBeVisible();
+
+  // Its items line by line: one is typed, Enter begins the next, and one is moved by keys.
+  await send(lamp, 'PATCH', '/api/graphics/sightings', { revision: 9e15, words: { line: 'Old lady\nBrimstone' } });
+  await page.getByRole('button', { name: /line by line$/ }).click();
+  const lines = page.getByRole('dialog');
+  await lines.getByLabel('Line 1', { exact: true }).fill('Poplar grey');
+  await page.keyboard.press('Enter');
+  await expect(lines.getByLabel('Line 2', { exact: true })).toBeFocused();
+  await page.keyboard.type('Peach blossom');
+  const handle = lines.getByRole('button', { name: 'Move line 3', exact: true });
+  await handle.focus();
+  await page.keyboard.press('Space');
+  await expect(handle).toHaveAttribute('aria-pressed', 'true');
+  await page.keyboard.press('ArrowUp');
+  await expect(page.getByText('Over place 2 of 3.')).toBeAttached();
+  await page.keyboard.press('Space');
+  await expect(lines.getByLabel('Line 2', { exact: true })).toHaveValue('Brimstone');
+  await lines.getByRole('button', { name: 'Remove line 1', exact: true }).click();
+  await lines.getByRole('button', { name: 'Done' }).click();
+  await expect(items.getByRole('listitem')).toHaveText(['Brimstone', 'Peach blossom']);
 });

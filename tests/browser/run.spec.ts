@@ -497,8 +497,15 @@ mortal(
     await page.getByRole('button', { name: 'Make this timer' }).click();
     const kettle = page.getByRole('listitem').filter({ hasText: 'Kettle' });
     const about = page.getByRole('complementary', { name: 'About Kettle' });
+    // From work to rest and back, by hand here; then as it was.
+    await choose(about.getByLabel('Counts', { exact: true }), 'from phase to phase');
+    await expect(kettle.getByText('Work, round 1 of 4')).toBeVisible();
+    await kettle.getByRole('button', { name: 'Kettle: on to the next phase' }).click();
+    await expect(kettle.getByText('Rest, round 1 of 4')).toBeVisible();
+    await expect(kettle.getByText('5:00')).toBeVisible();
+    await choose(about.getByLabel('Counts', { exact: true }), 'down, from a length');
+    await expect(kettle.getByText('0:30')).toBeVisible();
     // Left at once: what was chosen is kept all the same.
-    await expect(about).toBeVisible();
     await choose(about.getByLabel('and runs', { exact: true }), 'the cue Break');
     // Set to another length, and written with tenths and in words; then as it was.
     await about.getByLabel('Set it now to').fill('0:35');

@@ -174,12 +174,14 @@ function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowPro
 
 /** The colour of an item: the brand's accent, or one of its own. */
 function Tone({ line, value, onKeep }: { line: number; value: string; onKeep(value: string): void }) {
-  const accent = useShow((show) => show.brand.palette.accent);
+  const palette = useShow((show) => show.brand.palette);
+  // It may be named by its role.
+  const shown = { ...palette }[value || 'accent'] ?? value;
   return (
     <>
       <ColourPick
         label={`Colour of line ${line}`}
-        value={value || accent}
+        value={shown}
         onKeep={onKeep}
         className={clsx('size-8 rounded-md', !value && 'opacity-40')}
       />
