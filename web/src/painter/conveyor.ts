@@ -145,7 +145,8 @@ export function mountConveyor(element: HTMLElement, first: Node, now: () => numb
     const bySeq = new Map(wanted.map((entry) => [entry.seq, entry]));
     const touched = new Set<Stretch>(anew || isOff ? stretches : []);
     for (const stretch of stretches)
-      for (const [seq, rider] of stretch.riders) {
+      // As they were: what is put in the place of another is not looked at again.
+      for (const [seq, rider] of [...stretch.riders]) {
         const entry = bySeq.get(seq);
         const stays =
           entry &&
@@ -196,10 +197,14 @@ export function mountConveyor(element: HTMLElement, first: Node, now: () => numb
   }
 
   function drop(stretch: Stretch): void {
-    stretch.animation?.cancel();
     for (const rider of stretch.riders.values()) rider.remove(false);
-    // What fades out in it does so first.
-    setTimeout(() => stretch.element.remove(), removed ? 0 : 400);
+    // What fades out in it does so first, on its way.
+    const clear = (): void => {
+      stretch.animation?.cancel();
+      stretch.element.remove();
+    };
+    if (removed) clear();
+    else setTimeout(clear, 400);
   }
 
   const onSight = (): void => {
