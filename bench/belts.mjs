@@ -1,5 +1,6 @@
 // What a crawl costs an output page, beside one that a few lines of script would make of the same words: its share of the main
 // thread, and the frames that were drawn, at rest and while something blocks the main thread 100 ms in every second.
+// And of five of them with ten timers at once.
 import { ask, air, browserOn, lampOn, pause, ports, row, stop, table, tidy } from './tools.mjs';
 
 /** Seconds that each is looked at. */
@@ -8,6 +9,24 @@ const seconds = Number(process.env.BELT_SECONDS ?? 60);
 const words = ['Elephant hawk-moth 3', 'Setaceous Hebrew character 1', 'Merveille du jour 1', 'Old lady, at last 1', 'Brimstone 2', 'Heart and dart 4'];
 const bare = `<body style="margin:0;background:transparent"><div id=belt style="position:absolute;left:0;top:960px;white-space:nowrap;font:32px sans-serif;will-change:transform">${words.concat(words).join(' · ')}</div>
 <script>belt.animate([{transform:'translateX(1920px)'},{transform:'translateX(-3000px)'}],{duration:27333,iterations:Infinity,easing:'linear'})</script>`;
+
+const many = `<body style="margin:0;background:transparent">${[0, 1, 2, 3, 4].map((at) => `<div class=belt style="position:absolute;left:0;top:${at * 60}px;white-space:nowrap;font:32px sans-serif;will-change:transform">${words.concat(words).join(' · ')}</div>`).join('')}
+${Array.from({ length: 10 }, (_, at) => `<div class=timer style="position:absolute;left:${(at % 5) * 300}px;top:${500 + Math.floor(at / 5) * 120}px;font:48px sans-serif"></div>`).join('')}
+<script>for (const belt of document.querySelectorAll('.belt')) belt.animate([{transform:'translateX(1920px)'},{transform:'translateX(-3000px)'}],{duration:27333,iterations:Infinity,easing:'linear'});
+setInterval(() => { const s = Math.floor(performance.now() / 1000); for (const one of document.querySelectorAll('.timer')) one.textContent = Math.floor(s / 60) + ':' + String(s % 60).padStart(2, '0'); }, 1000)</script>`;
+
+/** Five strips and ten timers, each in a place of its own, all lit. */
+async function lightMany() {
+  const made = async (template, x, y, w, h, wordsOf) => {
+    const seat = (await ask('POST', ports.lamp, '/api/seats', { id: '', name: `Bench ${x} ${y}`, kind: 'spot', column: 0, row: 0, z: 10, room: { x: x / 1920, y: y / 1080, w: w / 1920, h: h / 1080 } })).now.id;
+    const { id } = await ask('POST', ports.lamp, '/api/graphics', { template });
+    await ask('PATCH', ports.lamp, `/api/graphics/${id}`, { revision: 9e15, seat, words: wordsOf });
+    await air('light', id);
+  };
+  for (let at = 0; at < 5; at++) await made('crawl', 0, at * 80, 1920, 70, { line: words.join('\n') });
+  for (let at = 0; at < 10; at++) await made('corner-timer', (at % 5) * 380, 480 + Math.floor(at / 5) * 140, 360, 120, { time: '{{ timers.lamp }}' });
+  await ask('POST', ports.lamp, '/api/air', { verb: 'timer', id: 'bench many', timer: 'lamp', act: 'start' });
+}
 
 /** What a page does in the time: ms of its main thread a second, and frames drawn and dropped a second. */
 async function watched(page, blocked) {
@@ -67,6 +86,9 @@ for (const [what, blocked, lit] of [
   figures[what] = [await watched(ours, blocked)];
 }
 await air('dark', 'sightings');
+await lightMany();
+await pause(3000);
+figures['5 crawls and 10 timers'] = [await watched(ours, false)];
 await ours.close();
 const again = await open();
 await again.setContent(bare);
@@ -76,6 +98,8 @@ for (const [what, blocked] of [
 ]) {
   figures[what].push(await watched(again, blocked));
 }
+await again.setContent(many);
+figures['5 crawls and 10 timers'].push(await watched(again, false));
 for (const [what, [mine, floorOf]] of Object.entries(figures)) {
   row(what, `${mine.busy.toFixed(1)} ms a second`, `${floorOf.busy.toFixed(1)} ms a second`, (mine.busy / floorOf.busy).toFixed(2), told(mine), told(floorOf));
 }

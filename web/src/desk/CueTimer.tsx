@@ -28,7 +28,10 @@ export function CueTimer({ timer, setting, onChange }: Props) {
       <Choose
         label={`Timer ${timer.name} in this step`}
         value={setting?.act ?? ''}
-        choices={[['', 'left alone'], ...Object.entries(timerActs)]}
+        choices={[
+          ['', 'left alone'],
+          ...Object.entries(timerActs).filter(([act]) => act !== 'next' || timer.kind === 'phases'),
+        ]}
         onChoose={(chosen) => {
           const act = chosen as TimerSetting['act'] | '';
           onChange(
