@@ -1,11 +1,12 @@
 using SideLamp.Bench;
 
-// “core FOLDER”: engine and layout, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “push PORT”: the floor for a press, a bare WebSocket push.
+// “core FOLDER”: engine, layout and belts, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “push PORT”: the floor for a press, a bare WebSocket push.
 switch (args)
 {
     case ["core", var root]:
         EngineBench.Run();
         LayoutBench.Run(root);
+        BeltBench.Run();
         break;
     case ["readers"]:
         ReaderBench.Run();

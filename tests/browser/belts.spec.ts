@@ -132,7 +132,8 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   const handle = lines.getByRole('button', { name: 'Move line 3', exact: true });
   await handle.focus();
   await page.keyboard.press('Space');
-  await expect(handle).toHaveAttribute('aria-pressed', 'true');
+  // Until it is known where it is, the arrows move nothing.
+  await expect(page.getByText('Over place 3 of 3.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
   await expect(page.getByText('Over place 2 of 3.')).toBeAttached();
   await page.keyboard.press('Space');

@@ -336,6 +336,7 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await handle(4).focus();
   await page.keyboard.press('Space');
   await expect(handle(4)).toHaveAttribute('aria-pressed', 'true');
+  await expect(page.getByText('Over place 4 of 4.')).toBeAttached();
   await page.keyboard.press('ArrowUp');
   await expect(page.getByText('Over place 3 of 4.')).toBeAttached();
   await page.keyboard.press('Space');

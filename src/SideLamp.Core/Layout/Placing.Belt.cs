@@ -37,7 +37,7 @@ internal sealed partial class Placing
             gap,
             belt.Motion == BeltMotion.Flip ? 1 : setting?.Px ?? (int)Math.Clamp(Math.Round(belt.Speed * scale / rate.PerSecond()), 1, Shows.BeltSetting.MostPx),
             setting?.Rounds is { } rounds ? (rounds == 0 ? null : rounds) : belt.Rounds,
-            belt.Ending,
+            setting?.Ending ?? belt.Ending,
             [.. measured.Belt.Loop.Select(piece => new LaidItem(piece, lengths[piece].Length, lengths[piece].Line))]
         );
         _belts.Add(laid);

@@ -21,6 +21,10 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     public Said SaidNow(Template template, Content content, Kept kept)
     {
         var (words, faults) = Placeholders.FillAll(template, content.Words, kept.Feeds with { Own = content.Row }, content.StaleWords, kept.Stale);
+        if (content.Finish.Belt?.Pinned is { Length: > 0 } pinned)
+        {
+            words = words.SetItems(template.BeltFields.Select(field => KeyValuePair.Create(field, $"{pinned}\n{words[field]}".TrimEnd('\n'))));
+        }
         if (kept.Show.NeverShow.Words.IsEmpty)
         {
             return new Said(words, faults, 0);

@@ -1,3 +1,5 @@
+using SideLamp.Core.Tickers;
+
 namespace SideLamp.Core.Shows;
 
 /// <summary>How a graphic's belt runs, against what its template says; what is null is as there.</summary>
@@ -5,11 +7,14 @@ namespace SideLamp.Core.Shows;
 /// <param name="Rounds">How often all items pass, 1 to 1,000; 0 = for ever.</param>
 /// <param name="Gap">Between items, in design px, 0 to 1,000.</param>
 /// <param name="GoesOn">Of one that goes on for ever: whether, lit again, it begins with what it had not told wholly, and not with its first item. Null = no.</param>
-public sealed record BeltSetting(int? Px = null, int? Rounds = null, int? Gap = null, bool? GoesOn = null)
+/// <param name="Ending">What becomes of one that does not go on for ever.</param>
+/// <param name="Pinned">Lines that come first in every round, whatever its list brings; up to 1,000 letters, no placeholders.</param>
+public sealed record BeltSetting(int? Px = null, int? Rounds = null, int? Gap = null, bool? GoesOn = null, BeltEnd? Ending = null, string? Pinned = null)
 {
     public const int MostPx = 24;
     private const int MostRounds = 1000;
     private const int MostGap = 1000;
+    private const int LongestPinned = 1000;
 
     public IEnumerable<Fault> Faults()
     {
@@ -26,6 +31,11 @@ public sealed record BeltSetting(int? Px = null, int? Rounds = null, int? Gap = 
         if (Gap is < 0 or > MostGap)
         {
             yield return new Fault("/gap", $"The gap is 0 to {MostGap:N0} px wide.");
+        }
+
+        if (Pinned?.Length > LongestPinned)
+        {
+            yield return new Fault("/pinned", $"What is pinned has up to {LongestPinned:N0} characters.");
         }
     }
 }

@@ -71,6 +71,10 @@ public sealed record Template(
 
     private static IEnumerable<BeltPart> BeltsIn(Part part) => part is BeltPart belt ? [belt] : part is GroupPart group ? group.Parts.SelectMany(BeltsIn) : [];
 
+    /// <summary>The lists whose lines move through it.</summary>
+    [JsonIgnore]
+    public ImmutableArray<string> BeltFields { get; } = [.. BeltsIn(Root).Select(belt => belt.Field).Distinct()];
+
     /// <summary>Whether all that moves through it passes so many times and then it leaves.</summary>
     /// <param name="setting">What a graphic has it do; null = as it says itself.</param>
     public bool PassesOnce(Shows.BeltSetting? setting) => HasBelts && BeltsIn(Root).All(belt => (setting?.Rounds ?? belt.Rounds) > 0);

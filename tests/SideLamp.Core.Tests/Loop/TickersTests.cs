@@ -136,6 +136,35 @@ public sealed class TickersTests : FoldedShow
     }
 
     [Fact]
+    public void Pinned_lines_come_first_in_every_round_whatever_the_feed_brings_and_obey_the_never_show_list()
+    {
+        Assert.Null(Edit(new EditGraphic(Strip, new GraphicEdit(Stage.Revision) { Belt = new BeltSetting(Pinned: "Send yours\nand Hebrew letters") })));
+        Press(id => new PressLight(id, Strip));
+        After(3000);
+        Assert.Equal("Send yours", Seen()[0].Words);
+        Read("Brimstone");
+        Assert.Equal(3, Belt.Program.Loop.Length);
+        After(20_000);
+        Assert.True(Seen().Select(one => one.Words).ToHashSet().SetEquals(["Send yours", "and Hebrew letters", "Brimstone"]));
+        Assert.Null(Edit(new EditShow(new ShowEdit(Stage.Revision, NeverShow: new NeverShow(["Hebrew"])))));
+        Assert.DoesNotContain(Seen(), one => one.Words.Contains("Hebrew", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void A_roll_stops_on_its_last_line_where_its_graphic_says_so()
+    {
+        Say(Thanks, "names", "one\ntwo\nthree");
+        Assert.Null(Edit(new EditGraphic(Thanks, new GraphicEdit(Stage.Revision) { Belt = new BeltSetting(Ending: BeltEnd.Stops) })));
+        Press(id => new PressLight(id, Thanks));
+        After(2000);
+        After((int)(Stage.Air.StayEndsOf(Stage.Air.Of(Thanks)!)!.Value - Now).TotalMilliseconds - 100);
+        Assert.NotEmpty(Seen());
+        Assert.Equal(Phase.Lit, Stage.Air.Of(Thanks)!.Phase);
+        After(200);
+        Assert.Equal(Phase.Leaving, Stage.Air.Of(Thanks)!.Phase);
+    }
+
+    [Fact]
     public void A_strip_with_nothing_left_to_tell_leaves_once_it_has_run_out()
     {
         Press(id => new PressLight(id, Strip));

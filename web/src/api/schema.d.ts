@@ -937,6 +937,8 @@ export interface components {
             /** Format: int32 */
             gap?: null | number;
             goesOn?: null | boolean;
+            ending?: null | ("runsOff" | "stops");
+            pinned?: null | string;
         };
         BeltView: {
             id: string;
@@ -1661,6 +1663,8 @@ export interface components {
             /** Format: int32 */
             gap?: null | number;
             goesOn?: null | boolean;
+            ending?: null | ("runsOff" | "stops");
+            pinned?: null | string;
         };
         MaybeOfCondition: null | {
             feed: string;

@@ -2,6 +2,7 @@ import { Brush, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
 import { edits } from '../show/edits';
+import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 import { Choose } from '../ui/Choose';
@@ -22,7 +23,7 @@ export function CleanColumns({ feed, columns }: Props) {
   const column = chosen || (feed.cleaning[0]?.column ?? columns[0] ?? '');
   const now = feed.cleaning.find((one) => one.column === column)?.steps ?? [];
   const keep = (next: readonly Step[]): Promise<boolean> => {
-    const others = feed.cleaning.filter((one) => one.column !== column);
+    const others = nowOf((show) => show.feeds, feed).cleaning.filter((one) => one.column !== column);
     return edits.feed(feed.id, { cleaning: next.length > 0 ? [...others, { column, steps: [...next] }] : others });
   };
   const count = feed.cleaning.length;

@@ -2,6 +2,7 @@ import { MapPin } from 'lucide-react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { edits } from '../show/edits';
+import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { RowStepper } from '../show/RowStepper';
 import { RowTestFields } from '../show/RowTestFields';
@@ -22,7 +23,7 @@ export function StandsOn({ feed, columns }: Props) {
   const stand = useLive(({ feeds }) => feeds.get(feed.id)?.stand);
   const rule: Schemas['RowRule'] = feed.row ?? { kind: 'first', once: false };
   const keep = (change: Partial<Schemas['RowRule']>): Promise<boolean> =>
-    edits.feed(feed.id, { row: { ...rule, ...change } });
+    edits.feed(feed.id, { row: { ...rule, ...nowOf((show) => show.feeds, feed).row, ...change } });
   const choose = (kind: Schemas['RowRuleKind']): void =>
     void edits.feed(feed.id, {
       row: {

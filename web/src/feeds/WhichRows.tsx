@@ -1,6 +1,7 @@
 import { ListFilter, Plus, X } from 'lucide-react';
 import type { Schemas } from '../api/client';
 import { edits } from '../show/edits';
+import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { RowTestFields } from '../show/RowTestFields';
 import { Button } from '../ui/Button';
@@ -21,9 +22,12 @@ interface Props {
 /** Which rows of the table are used, and in which order. */
 export function WhichRows({ feed, columns }: Props) {
   const { view } = feed;
-  const keep = (change: Partial<View>): Promise<boolean> => edits.feed(feed.id, { view: { ...view, ...change } });
-  const only = (at: number, test: Schemas['RowTest'] | null): Promise<boolean> =>
-    keep({ only: test ? view.only.with(at, test) : view.only.filter((_, one) => one !== at) });
+  const viewNow = (): View => nowOf((show) => show.feeds, feed).view;
+  const keep = (change: Partial<View>): Promise<boolean> => edits.feed(feed.id, { view: { ...viewNow(), ...change } });
+  const only = (at: number, test: Schemas['RowTest'] | null): Promise<boolean> => {
+    const tests = viewNow().only;
+    return keep({ only: test ? tests.with(at, test) : tests.filter((_, one) => one !== at) });
+  };
   return (
     <TableDrawer
       label="Which rows"
@@ -54,7 +58,7 @@ export function WhichRows({ feed, columns }: Props) {
           kind="bare"
           className="justify-self-start px-1!"
           disabled={columns.length === 0}
-          onClick={() => void keep({ only: [...view.only, { column: columns[0]!, is: 'filled' }] })}
+          onClick={() => void keep({ only: [...viewNow().only, { column: columns[0]!, is: 'filled' }] })}
         >
           <Plus aria-hidden size={14} /> {view.only.length === 0 ? 'A condition' : 'And another'}
         </Button>

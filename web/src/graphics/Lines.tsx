@@ -17,13 +17,16 @@ interface Props {
   about: string;
   shape: Shape;
   value: string;
+  /** The same with the edits on their way. */
+  valueNow(): string;
   onKeep(text: string, from?: number): Promise<boolean>;
   onClose(): void;
 }
 
 /** A list line by line, each with its columns: what a ticker, a roll or a table has to tell. */
-export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
+export function Lines({ label, about, shape, value, valueNow, onKeep, onClose }: Props) {
   const lines = linesIn(value, shape);
+  const linesNow = (): Line[] => linesIn(valueNow(), shape);
   const keep = (next: readonly Line[], from?: number): Promise<boolean> => onKeep(textOf(next, shape), from);
   const list = useRef<HTMLUListElement>(null);
   // The line that is to be typed into once it is there.
@@ -33,11 +36,12 @@ export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
     list.current?.querySelector<HTMLElement>(`[data-line="${wanted.current}"] input:not([type])`)?.focus();
     wanted.current = null;
   });
-  const insert = (at: number, fresh: Line[], before: readonly Line[] = lines): void => {
+  const insert = (at: number, fresh: Line[], before: readonly Line[] = linesNow()): void => {
     wanted.current = at;
     void keep([...before.slice(0, at), ...fresh, ...before.slice(at)]);
   };
-  const replaced = (at: number, line: Line): Line[] => lines.map((one, place) => (place === at ? line : one));
+  const changed = (at: number, change: Change): Line[] =>
+    linesNow().map((one, place) => (place === at ? change(one) : one));
   const empty = (): Line => ({ mark: '', cells: [] });
   return (
     <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
@@ -61,7 +65,7 @@ export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
               ids={lines.map((_, at) => String(at))}
               direction="down"
               nameOf={(id) => `line ${Number(id) + 1}`}
-              onMove={(id, to) => void keep(moved(lines, Number(id), to))}
+              onMove={(id, to) => void keep(moved(linesNow(), Number(id), to))}
             >
               {lines.map((line, at) => (
                 <LineRow
@@ -69,10 +73,10 @@ export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
                   at={at}
                   line={line}
                   shape={shape}
-                  onKeep={(next, from) => keep(replaced(at, next), from)}
-                  onEnter={(typed) => insert(at + 1, [empty()], replaced(at, typed))}
+                  onKeep={(change, from) => keep(changed(at, change), from)}
+                  onEnter={(typed) => insert(at + 1, [empty()], changed(at, typed))}
                   onPaste={(fresh) => insert(at + 1, fresh)}
-                  onRemove={() => void keep(lines.filter((_, place) => place !== at))}
+                  onRemove={() => void keep(linesNow().filter((_, place) => place !== at))}
                 />
               ))}
             </Ordered>
@@ -91,13 +95,16 @@ export function Lines({ label, about, shape, value, onKeep, onClose }: Props) {
   );
 }
 
+/** What becomes of a line, as it stands by then. */
+type Change = (line: Line) => Line;
+
 interface RowProps {
   at: number;
   line: Line;
   shape: Shape;
-  onKeep(line: Line, from?: number): Promise<boolean>;
+  onKeep(change: Change, from?: number): Promise<boolean>;
   /** Another line is wanted after this one, as it is typed so far. */
-  onEnter(typed: Line): void;
+  onEnter(typed: Change): void;
   onPaste(lines: Line[]): void;
   onRemove(): void;
 }
@@ -105,10 +112,9 @@ interface RowProps {
 function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowProps) {
   const { ref, style, handle } = useOrdered(String(at));
   const number = at + 1;
-  const withCell = (column: number, text: string): Line => ({
-    ...line,
-    cells: line.cells.map((cell, place) => (place === column ? text : cell)),
-  });
+  const withCell =
+    (column: number, text: string): Change =>
+    (now) => ({ ...now, cells: now.cells.map((cell, place) => (place === column ? text : cell)) });
   const set = (column: number, text: string, from?: number): Promise<boolean> => onKeep(withCell(column, text), from);
   // Before the field keeps what is typed by itself: both go in one edit.
   const enter = (event: KeyboardEvent): void => {
@@ -143,7 +149,10 @@ function LineRow({ at, line, shape, onKeep, onEnter, onPaste, onRemove }: RowPro
           aria-label={`Mark line ${number}`}
           title="Marked lines look otherwise, as the template says"
           checked={line.mark === '[x]'}
-          onChange={(event) => void onKeep({ ...line, mark: event.target.checked ? '[x]' : '[ ]' })}
+          onChange={(event) => {
+            const mark = event.target.checked ? '[x]' : '[ ]';
+            void onKeep((now) => ({ ...now, mark }));
+          }}
           className="mx-1 size-4 shrink-0 accent-(--color-cool)"
         />
       )}

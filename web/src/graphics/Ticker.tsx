@@ -3,13 +3,19 @@ import { edits } from '../show/edits';
 import { beltIn, fastest, fitting, secondsOf } from '../show/belts';
 import { clockText } from '../show/format';
 import { KeptNumber } from '../show/KeptNumber';
-import { useShow, type Card, type Graphic } from '../show/show';
-import { Field } from '../ui/Field';
+import { nowOf, useShow, type Card, type Graphic } from '../show/show';
+import { KeptText } from '../show/KeptText';
+import { Field, Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Range } from '../ui/Range';
 import { Tick } from '../ui/Tick';
 
 const mostGap = 1000;
+
+const ends = [
+  ['runsOff', 'the last one runs off, and it leaves'],
+  ['stops', 'it stops on the last one, then fades'],
+] as const;
 
 /** How the items of a ticker or roll move: in whole px a frame, so that no letter ever stands between two px. */
 export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
@@ -22,7 +28,7 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
   const scale = Math.min(Math.max(width, height) / 1920, Math.min(width, height) / 1080);
   const flips = program.motion === 'flip';
   const set = (next: Partial<NonNullable<Graphic['belt']>>, from?: number): Promise<boolean> => {
-    const all = { ...graphic.belt, ...next };
+    const all = { ...nowOf((show) => show.graphics, graphic).belt, ...next };
     const own = Object.values(all).some((value) => value != null);
     return edits.graphic(graphic.id, { belt: own ? all : null }, from);
   };
@@ -73,6 +79,28 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
           />
         )}
       </div>
+      {program.rounds && !flips ? (
+        <Select
+          label="When all has passed"
+          value={graphic.belt?.ending ?? program.end}
+          choices={ends}
+          onChoose={(ending) => void set({ ending: ending as 'runsOff' | 'stops' })}
+        />
+      ) : null}
+      <Field
+        label="Pinned lines"
+        note="They come first in every round, whatever its list brings."
+        render={(id) => (
+          <KeptText
+            id={id}
+            long
+            rows={1}
+            placeholder="none"
+            value={graphic.belt?.pinned ?? ''}
+            onKeep={(pinned, from) => set({ pinned: pinned.trim() ? pinned : undefined }, from)}
+          />
+        )}
+      />
       {program.rounds ? null : (
         <Tick checked={graphic.belt?.goesOn ?? false} onChange={(goesOn) => void set({ goesOn: goesOn || undefined })}>
           Lit again, it goes on where it was

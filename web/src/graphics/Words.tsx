@@ -2,7 +2,7 @@ import { ALargeSmall, RotateCcw, Rows3, Timer as Clock } from 'lucide-react';
 import { useState } from 'react';
 import { Link } from 'wouter';
 import { edits } from '../show/edits';
-import { useShow, type Card, type Graphic, type Template } from '../show/show';
+import { nowOf, useShow, type Card, type Graphic, type Template } from '../show/show';
 import { typedWords } from '../show/words';
 import { Field, same, Select } from '../ui/Field';
 import { SignButton } from '../ui/SignButton';
@@ -158,6 +158,11 @@ function WordsField({ graphic, card, field, template, onTyped }: FieldProps) {
           about={template.about}
           shape={shape}
           value={own ?? field.sample}
+          valueNow={() => {
+            const now = nowOf(({ graphics }) => graphics, graphic);
+            const there = now.cards.find((one) => one.id === card.id) ?? card;
+            return typedWords(now, there)[field.name] ?? field.sample;
+          }}
           onKeep={keep}
           onClose={() => setByLine(false)}
         />

@@ -120,7 +120,16 @@ export const edits = {
       `feeds/${id}`,
       (revision, signal) =>
         answered(client.PATCH('/api/feeds/{id}', { params: path(id), body: { ...edit, revision }, signal })),
-      { from },
+      {
+        from,
+        change: {
+          what: whole,
+          make: (old) => ({
+            ...old,
+            feeds: old.feeds.map((feed) => (feed.id === id ? ({ ...feed, ...edit } as typeof feed) : feed)),
+          }),
+        },
+      },
     )),
 
   addFeed: async (wish: Schemas['NewFeed']): Promise<boolean> =>

@@ -57,6 +57,14 @@ export function showNow(): Show {
   return shows.getState().show!;
 }
 
+/**
+ * An entry as it stands now, with the edits on their way: what was drawn last may be a moment older, and an edit of a whole value
+ * that is made from it would take back the one before.
+ */
+export function nowOf<T extends { id: string }>(list: (show: Show) => readonly T[], entry: T): T {
+  return list(showNow()).find((one) => one.id === entry.id) ?? entry;
+}
+
 /** A part of the show; all of it where nothing is selected. Only below `ShowGate`. */
 export function useShow(): Show;
 export function useShow<T>(select: (show: Show) => T): T;

@@ -1,4 +1,4 @@
-import type { Timer } from '../show/show';
+import { nowOf, type Timer } from '../show/show';
 import { KeptText } from '../show/KeptText';
 import { Field } from '../ui/Field';
 import { Heading } from '../ui/Heading';
@@ -10,7 +10,7 @@ import type { ChangeTimer } from './TimerSettings';
 export function Door({ timer, change }: { timer: Timer; change: ChangeTimer }) {
   const { door } = timer;
   const set = (part: Partial<NonNullable<Timer['door']>>, from?: number): Promise<boolean> =>
-    change({ door: { perUnit: 30_000, ...door, ...part } }, from);
+    change({ door: { perUnit: 30_000, ...nowOf((show) => show.timers, timer).door, ...part } }, from);
   return (
     <Heading name="Time from events">
       <Tick checked={!!door} onChange={(on) => void change({ door: on ? { perUnit: 30_000 } : null })}>

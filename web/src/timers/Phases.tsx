@@ -3,7 +3,7 @@ import type { Schemas } from '../api/client';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 import { clockText } from '../show/format';
-import type { Timer } from '../show/show';
+import { nowOf, type Timer } from '../show/show';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
 import { Heading } from '../ui/Heading';
@@ -19,6 +19,7 @@ const most = 6;
 
 /** The phases of a round, how many rounds there are, and what ends the last of them. */
 export function Phases({
+  timer,
   phases,
   change,
 }: {
@@ -26,10 +27,11 @@ export function Phases({
   phases: NonNullable<Timer['phases']>;
   change: ChangeTimer;
 }) {
+  const planNow = (): typeof phases => nowOf((show) => show.timers, timer).phases ?? phases;
   const keep = (part: Partial<typeof phases>, from?: number): Promise<boolean> =>
-    change({ phases: { ...phases, ...part } }, from);
+    change({ phases: { ...planNow(), ...part } }, from);
   const set = (at: number, part: Partial<Phase>, from?: number): Promise<boolean> =>
-    keep({ each: phases.each.map((one, place) => (place === at ? { ...one, ...part } : one)) }, from);
+    keep({ each: planNow().each.map((one, place) => (place === at ? { ...one, ...part } : one)) }, from);
   const all = [...Array<unknown>(phases.rounds)].flatMap(() => phases.each);
   if (phases.last) all[all.length - 1] = phases.last;
   return (
@@ -81,7 +83,7 @@ export function Phases({
           <PhaseRow
             name="Last phase"
             phase={phases.last}
-            onKeep={(part, from) => keep({ last: { ...phases.last!, ...part } }, from)}
+            onKeep={(part, from) => keep({ last: { ...(planNow().last ?? phases.last!), ...part } }, from)}
           />
         </ul>
       )}

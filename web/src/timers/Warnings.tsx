@@ -1,6 +1,6 @@
 import { Plus, X } from 'lucide-react';
 import type { Schemas } from '../api/client';
-import type { Timer } from '../show/show';
+import { nowOf, type Timer } from '../show/show';
 import { Button } from '../ui/Button';
 import { Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
@@ -25,8 +25,9 @@ const inks = [
 /** What a timer does shortly before zero. */
 export function Warnings({ timer, change }: { timer: Timer; change: ChangeTimer }) {
   const { warnings } = timer;
+  const listNow = (): typeof warnings => nowOf((show) => show.timers, timer).warnings;
   const set = (at: number, part: Partial<Warning>, from?: number): Promise<boolean> =>
-    change({ warnings: warnings.map((one, place) => (place === at ? { ...one, ...part } : one)) }, from);
+    change({ warnings: listNow().map((one, place) => (place === at ? { ...one, ...part } : one)) }, from);
   return (
     <Heading name="Before zero" note={warnings.length === 0 && 'nothing'}>
       <ul className="grid gap-3">
@@ -52,7 +53,7 @@ export function Warnings({ timer, change }: { timer: Timer; change: ChangeTimer 
               />
               <SignButton
                 label={`Remove warning ${at + 1}`}
-                onClick={() => void change({ warnings: warnings.filter((_, place) => place !== at) })}
+                onClick={() => void change({ warnings: listNow().filter((_, place) => place !== at) })}
               >
                 <X aria-hidden size={14} />
               </SignButton>
@@ -67,7 +68,7 @@ export function Warnings({ timer, change }: { timer: Timer; change: ChangeTimer 
         <Button
           kind="bare"
           className="justify-self-start"
-          onClick={() => void change({ warnings: [...warnings, { left: 60_000, ink: 'alarm', pulse: false }] })}
+          onClick={() => void change({ warnings: [...listNow(), { left: 60_000, ink: 'alarm', pulse: false }] })}
         >
           <Plus aria-hidden size={14} /> Add a warning
         </Button>
