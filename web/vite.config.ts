@@ -15,5 +15,6 @@ export default defineConfig({
     assetsInlineLimit: 0,
   },
   // What needs a page says so in its first line: making one takes more than a second.
-  test: { environment: 'node', include: ['src/**/*.test.ts'] },
+  // How fast something is belongs in bench/: a busy machine must fail no test.
+  test: { environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
 });

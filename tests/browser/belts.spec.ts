@@ -1,13 +1,8 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test, type SideLamp } from './sideLamp';
+import type { Locator } from '@playwright/test';
+import { expect, send, test, type SideLamp } from './sideLamp';
 import { FramePage, shiftOf } from './frames';
-
-async function send(lamp: SideLamp, method: string, path: string, body: unknown): Promise<void> {
-  const headers = { 'content-type': 'application/json', origin: lamp.url };
-  const answer = await fetch(lamp.url + path, { method, headers, body: JSON.stringify(body) });
-  expect(answer.ok, `${path}: ${answer.status}`).toBe(true);
-}
 
 let presses = 0;
 const press = (lamp: SideLamp, verb: string, graphic: string) =>
@@ -15,6 +10,9 @@ const press = (lamp: SideLamp, verb: string, graphic: string) =>
 
 const rates = { '30': [30, 1], '50': [50, 1], '59.94': [60_000, 1001], '60': [60, 1] } as const;
 const px = 3;
+
+const box = async (lines: Locator, line: number) =>
+  (await lines.getByRole('button', { name: `Move line ${line}`, exact: true }).boundingBox())!;
 
 // Source: the frames that Chromium itself draws, one by one.
 test('each frame of a crawl is the one before it, moved by whole px, at every rate of a show', async ({ lamp }) => {
@@ -142,6 +140,24 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   await page.keyboard.press('Space');
   await expect(lines.getByLabel('Line 2', { exact: true })).toHaveValue('Brimstone');
   await lines.getByRole('button', { name: 'Remove line 1', exact: true }).click();
+  // Pasted from a sheet they are as many as it has, and those out of sight are not drawn; the mouse moves one, too.
+  const words = Array.from({ length: 250 }, (_, at) => `Moth ${at + 1}`).join('\r\n');
+  await lines.getByRole('button', { name: 'Add a line' }).click();
+  await expect(lines.getByLabel('Line 3', { exact: true })).toBeFocused();
+  await page.evaluate((text) => navigator.clipboard.writeText(text), words);
+  await page.keyboard.press('Control+v');
+  await expect(lines.getByText('· 252 lines')).toBeVisible();
+  await expect(lines.getByLabel('Line 3', { exact: true })).toHaveValue('Moth 1');
+  expect(await lines.getByRole('listitem').count()).toBeLessThan(60);
+  const [third, first] = [await box(lines, 3), await box(lines, 1)];
+  await page.mouse.move(third.x + 5, third.y + 5);
+  await page.mouse.down();
+  await page.mouse.move(third.x + 5, third.y - 15);
+  await page.mouse.move(first.x + 5, first.y + 5);
+  await expect(page.getByText('Over place 1 of 252.')).toBeAttached();
+  await page.mouse.up();
+  await expect(lines.getByLabel('Line 1', { exact: true })).toHaveValue('Moth 1');
   await lines.getByRole('button', { name: 'Done' }).click();
-  await expect(items.getByRole('listitem')).toHaveText(['Brimstone', 'Peach blossom']);
+  await expect(items.getByText('252 items')).toBeVisible();
+  await expect(items.getByRole('listitem').first()).toHaveText('Moth 1');
 });

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, type SideLamp, mortal, test } from './sideLamp';
+import { choose, expect, send, type SideLamp, mortal, test } from './sideLamp';
 
 // A rehearsal: the time of the show can be moved forward.
 test.use({ options: ['--rehearsal'] });
@@ -523,6 +523,7 @@ mortal(
     await about.getByRole('button', { name: 'Add a warning' }).click();
     await about.getByLabel('With left').fill('0:26');
     await about.getByLabel('With left').press('Enter');
+    await about.getByLabel('Figures swell three times').check();
     await kettle.getByRole('button', { name: 'Kettle back to its beginning' }).click();
     await expect(kettle.getByText('0:30', { exact: true })).toBeVisible();
     await page.goto(`${lamp.url}/graphics/check`);
@@ -540,8 +541,28 @@ mortal(
         .last()
         .evaluate((one) => getComputedStyle(one).color);
     const calm = await colour();
+    // As it is passed, the figures swell, too.
+    await output.waitForFunction(() =>
+      document
+        .getAnimations()
+        .some(({ effect }) => (effect as KeyframeEffect).getKeyframes().some((frame) => frame.scale === '1.12')),
+    );
     await expect(kettle.getByText('0:26')).toBeVisible();
     await expect.poll(colour).not.toBe(calm);
+    // What events add can be taken back one by one.
+    await send(lamp, 'PATCH', '/api/timers/kettle', { revision: 9e15, door: { perUnit: 60_000 } });
+    for (const [event, from] of [
+      ['e1', 'mossandco'],
+      ['e2', 'oldbarn of the far hedgerow, by the lane that nobody takes at night'],
+    ])
+      await send(lamp, 'POST', '/api/air', { verb: 'gain', id: event, timer: 'kettle', units: 1, event, from });
+    await kettle.getByRole('button', { name: 'All 2 of them' }).click();
+    const all = page.getByRole('dialog', { name: /^All time that events add/ });
+    await all.getByRole('button', { name: 'Take back 1:00 of mossandco' }).click();
+    // The last one is on the tile itself.
+    await expect(all).toBeHidden();
+    await kettle.getByRole('button', { name: /^Take back 1:00 of oldbarn/ }).click();
+    await expect(kettle.getByRole('button', { name: /Take back/ })).toHaveCount(0);
     await ahead(lamp, 25);
     await expect(kettle.getByText('0:00', { exact: true })).toBeVisible();
     await expect(shown(output, 'Fetching tea')).toBeVisible();

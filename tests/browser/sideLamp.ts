@@ -1,4 +1,4 @@
-import { test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -168,7 +168,7 @@ export async function choose(field: Locator, words: string | RegExp): Promise<vo
   await field.page().getByRole('listbox').getByRole('option', { name: words, exact: true }).click();
 }
 
-export { expect } from '@playwright/test';
+export { expect };
 
 function freePort(): Promise<number> {
   return new Promise((done, failed) => {
@@ -179,4 +179,11 @@ function freePort(): Promise<number> {
       probe.close(() => done(typeof address === 'object' && address ? address.port : 0));
     });
   });
+}
+
+/** Asks over HTTP, as a page of ours would. */
+export async function send(lamp: SideLamp, method: string, path: string, body: unknown): Promise<void> {
+  const headers = { 'content-type': 'application/json', origin: lamp.url };
+  const answer = await fetch(lamp.url + path, { method, headers, body: JSON.stringify(body) });
+  expect(answer.ok, `${path}: ${answer.status}`).toBe(true);
 }

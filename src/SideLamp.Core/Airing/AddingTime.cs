@@ -7,11 +7,6 @@ namespace SideLamp.Core.Airing;
 /// <summary>The door by which events add time to a timer. What is paused stays paused; what has come to zero is not started again: it is offered.</summary>
 internal sealed class AddingTime(Scene scene, Timing timing) : ScenePart(scene)
 {
-    /// <summary>So many additions are known of a timer, and so many wait.</summary>
-    private const int MostKnown = 200;
-
-    private const decimal MostUnits = 1_000_000;
-
     private static readonly Duration Hour = Duration.FromHours(1);
 
     public string? Gain(GainTime gain)
@@ -33,7 +28,7 @@ internal sealed class AddingTime(Scene scene, Timing timing) : ScenePart(scene)
         }
 
         // The hour's limit is for all that was added, the latest end for what would come of it.
-        var wished = Duration.Min(door.PerUnit * (double)Math.Min(gain.Units, MostUnits), door.MostEach ?? Duration.MaxValue);
+        var wished = Duration.Min(door.PerUnit * (double)Math.Min(gain.Units, GainTime.MostUnits), door.MostEach ?? Duration.MaxValue);
         var spent = run.Added.FindAll(one => Now - one.At < Hour).Aggregate(Duration.Zero, (sum, one) => sum + one.By);
         var by = Duration.Min(wished, (door.MostHour ?? Duration.MaxValue) - spent);
         if (door.Latest is { } latest && !run.AtEnd)
@@ -84,7 +79,9 @@ internal sealed class AddingTime(Scene scene, Timing timing) : ScenePart(scene)
         return null;
     }
 
-    private static ImmutableList<AddedTime> Known(ImmutableList<AddedTime> list) => list.Count > MostKnown ? list.RemoveAt(0) : list;
+    /// <summary>What is more than can be told apart is one with the next: the limit of an hour, and what can be taken back, still hold all of it.</summary>
+    private static ImmutableList<AddedTime> Known(ImmutableList<AddedTime> list) =>
+        list.Count <= AddedTime.MostKnown ? list : list.RemoveAt(0).SetItem(0, list[1] with { By = list[0].By + list[1].By, From = "Earlier ones" });
 
     private void Say(Timer timer, AddedTime added, string does) =>
         Happenings.Add(new Happening(Now, HappeningKind.TimeAdded, null, Origin.Automatic, What: $"{added.From} {does} {TimerFace.Plain(added.By)} to “{timer.Name}”"));

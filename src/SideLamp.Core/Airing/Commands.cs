@@ -49,10 +49,13 @@ public sealed record SetTimer(TimerSetting Setting, Origin Origin = Origin.Perso
 public sealed record FollowClock(TimerId Timer) : AirCommand;
 
 /// <summary>An event adds time to a timer, by its <see cref="TimeDoor"/>.</summary>
-/// <param name="Units">Above 0.</param>
+/// <param name="Units">Above 0, to <see cref="MostUnits"/>.</param>
 /// <param name="Event">Which one: each adds once.</param>
 /// <param name="From">Whose it was.</param>
-public sealed record GainTime(TimerId Timer, decimal Units, string Event, string From) : AirCommand;
+public sealed record GainTime(TimerId Timer, decimal Units, string Event, string From) : AirCommand
+{
+    public const decimal MostUnits = 1_000_000;
+}
 
 /// <summary>What becomes of time that an event added, or offers.</summary>
 public sealed record DecideTime(TimerId Timer, string Event, TimeAct Act) : AirCommand;

@@ -190,11 +190,9 @@ public sealed record PressTimer(CommandId Id, TimerId Timer, TimerAct Act, Durat
 /// <param name="From">Whose it was.</param>
 public sealed record PressGain(CommandId Id, TimerId Timer, decimal Units, string Event, string From) : Press(Id)
 {
-    private const decimal MostUnits = 1_000_000;
-
     public override AirCommand CommandIn(Show show) =>
         show.Timer(Timer) is null ? throw RefusedException.NotFound("timer")
-        : Units is <= 0 or > MostUnits ? throw RefusedException.Faulty([new Fault("/units", "An event has more than 0 and up to a million units.")])
+        : Units is <= 0 or > GainTime.MostUnits ? throw RefusedException.Faulty([new Fault("/units", "An event has more than 0 and up to a million units.")])
         : Event.Length is 0 or > AddedTime.LongestEvent ? throw RefusedException.Faulty([new Fault("/event", $"Name the event by 1 to {AddedTime.LongestEvent} characters, so that it adds only once.")])
         : Names.FaultIn(From, "/from", "whoever adds time") is { } fault ? throw RefusedException.Faulty([fault])
         : new GainTime(Timer, Units, Event, From);

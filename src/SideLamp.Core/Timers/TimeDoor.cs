@@ -34,4 +34,7 @@ public sealed record TimeDoor(Duration PerUnit, Duration? MostEach = null, Durat
 public sealed record AddedTime(string Event, Duration By, Instant At, string From)
 {
     public const int LongestEvent = 200;
+
+    /// <summary>So many additions of a timer are told apart, and so many that wait.</summary>
+    public const int MostKnown = 100;
 }

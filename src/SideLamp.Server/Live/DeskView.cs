@@ -53,7 +53,7 @@ public sealed record SwitchView(GraphicId Graphic, string Words, TimerId? Timer,
 /// <summary>A timer as the desk shows it: its words are worked out by the page, as on the outputs.</summary>
 /// <param name="Over">Whether zero has come.</param>
 /// <param name="Phase">Null = it has none.</param>
-/// <param name="Added">What events added to this run of it last, the latest last.</param>
+/// <param name="Added">What events added to this run of it, the latest last.</param>
 /// <param name="Offered">What came after zero last, and waits for a hand.</param>
 public sealed record TimerView(TimerId Timer, bool Running, bool Over, TimerProgram Program, PhaseView? Phase, ImmutableArray<AddedTime> Added, ImmutableArray<AddedTime> Offered);
 
@@ -267,9 +267,6 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         return table is null ? null : string.Join(" · ", table.Columns.Select(column => column.Cells[at]).Where(cell => cell.Length > 0).Take(4));
     }
 
-    /// <summary>Of what events add: more is a list that nobody reads.</summary>
-    private const int MostTold = 10;
-
     private static TimerView ViewOf(Timer timer, TimerRun? run, FrameRate rate) =>
         new(
             timer.Id,
@@ -277,8 +274,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             run?.AtEnd ?? false,
             TimerFace.ProgramOf(timer, run ?? TimerRun.Fresh(timer, Duration.Zero), rate),
             timer is { Kind: TimerKind.Phases, Phases: { } phases } ? new PhaseView(run?.Phase ?? 0, phases.At(run?.Phase ?? 0).Name, phases.RoundOf(run?.Phase ?? 0)) : null,
-            [.. (run?.Added ?? []).TakeLast(MostTold)],
-            [.. (run?.Offered ?? []).TakeLast(MostTold)]
+            [.. run?.Added ?? []],
+            [.. run?.Offered ?? []]
         );
 
     private static string? TakeBackOf(Stage stage) =>

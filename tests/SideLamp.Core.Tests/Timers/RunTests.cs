@@ -379,6 +379,23 @@ public sealed class RunTests : OnAir
     }
 
     [Fact]
+    public void Of_many_additions_the_earliest_are_one_and_the_hours_limit_still_counts_them()
+    {
+        Has("on", TimerKind.Down, 600);
+        Facts.Timers["on"] = Facts.Timers["on"] with { Door = new TimeDoor(Duration.FromSeconds(1), MostHour: Duration.FromMinutes(3)) };
+        for (var at = 0; at < 250; at++)
+        {
+            Assert.Null(Do(new GainTime(new("on"), 1, $"e{at}", "Pim")));
+        }
+
+        var added = Run("on")!.Added;
+        Assert.Equal((AddedTime.MostKnown, Duration.FromMinutes(3), "13:00"), (added.Count, added.Aggregate(Duration.Zero, (sum, one) => sum + one.By), Shown("on")));
+        Assert.Equal(("Earlier ones", Duration.FromSeconds(81)), (added[0].From, added[0].By));
+        Assert.Null(Do(new DecideTime(new("on"), added[0].Event, TimeAct.Back)));
+        Assert.Equal("11:39", Shown("on"));
+    }
+
+    [Fact]
     public void Words_that_outgrow_their_room_are_given_more()
     {
         Has("on", TimerKind.Up);

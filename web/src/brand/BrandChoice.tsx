@@ -63,7 +63,7 @@ export function BrandChoice({ brand, opened, onOpen, onRename }: Props) {
           value={brand.name}
           onKeep={async (text, from) => {
             const name = text.trim();
-            const kept = edits.brand(brand.name, { ...brand, name }, from);
+            const kept = edits.brand(brand.name, () => ({ name }), from);
             onRename(name);
             if (await kept) return true;
             onRename(brand.name);

@@ -69,10 +69,7 @@ function Opened({ brand, onOpen, onRename }: OpenedProps) {
     setOpened((times) => times + 1);
     onOpen(name);
   };
-  const keep = useCallback<KeepBrand>(
-    (change, from) => edits.brand(brand.name, { ...brand, ...change }, from),
-    [brand],
-  );
+  const keep = useCallback<KeepBrand>((change, from) => edits.brand(brand.name, change, from), [brand.name]);
 
   return (
     <Page title="Brand" actions={<UndoButtons />}>

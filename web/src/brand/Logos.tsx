@@ -5,15 +5,23 @@ import { Button } from '../ui/Button';
 import { FilePick } from '../ui/FilePick';
 import type { KeepBrand } from './keepBrand';
 
+const logosOf = (brand: Brand): string[] =>
+  [...new Set([...(brand.logo ? [brand.logo] : []), ...brand.alternates])].sort();
+
 /** The logo, and others to change to: one press swaps them. */
 export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
-  const all = [...new Set([...(brand.logo ? [brand.logo] : []), ...brand.alternates])].sort();
-  const choose = (logo: string | undefined, among = all): void =>
-    void keep({ logo, alternates: among.filter((one) => one !== logo) });
+  const all = logosOf(brand);
+  /** Which of them is in use from now on, and what they all are. */
+  const choose = (logo: (now: Brand) => string | undefined, among = logosOf): void =>
+    void keep((now) => ({ logo: logo(now), alternates: among(now).filter((one) => one !== logo(now)) }));
 
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);
-    if (asset) choose(asset.id, [...new Set([...all, asset.id])]);
+    if (asset)
+      choose(
+        () => asset.id,
+        (now) => [...new Set([...logosOf(now), asset.id])],
+      );
   };
   return (
     <section aria-label="Logo" className="grid gap-2">
@@ -25,7 +33,7 @@ export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
               type="button"
               aria-label={logo === brand.logo ? 'The logo in use' : 'Use this logo'}
               aria-pressed={logo === brand.logo}
-              onClick={() => choose(logo)}
+              onClick={() => choose(() => logo)}
               className="h-14 w-20 overflow-hidden rounded-lg bg-[repeating-conic-gradient(#57514a_0_25%,#6b645b_0_50%)] bg-size-[12px_12px] p-1 aria-pressed:shadow-[0_0_0_2px_var(--color-cool)]"
             >
               <img src={`/assets/${logo}`} alt="" className="size-full object-contain" />
@@ -35,8 +43,8 @@ export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
               aria-label="Take this logo out"
               onClick={() =>
                 choose(
-                  logo === brand.logo ? undefined : brand.logo,
-                  all.filter((one) => one !== logo),
+                  (now) => (logo === now.logo ? undefined : now.logo),
+                  (now) => logosOf(now).filter((one) => one !== logo),
                 )
               }
               className="absolute -top-1.5 -right-1.5 grid size-5 place-items-center rounded-full bg-ridge text-quiet hover:text-ink"
@@ -49,7 +57,7 @@ export function Logos({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
           <ImagePlus aria-hidden size={14} /> {all.length === 0 ? 'Upload a logo' : 'Another logo'}
         </FilePick>
         {brand.logo && (
-          <Button kind="bare" onClick={() => choose(undefined)}>
+          <Button kind="bare" onClick={() => choose(() => undefined)}>
             Show none
           </Button>
         )}

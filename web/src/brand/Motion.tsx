@@ -16,7 +16,8 @@ const eases: { value: Ease; words: string }[] = [
 /** How graphics come, go and follow one another. */
 export function Motion({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const motion = brand.motion;
-  const set = (change: Partial<Brand['motion']>): void => void keep({ motion: { ...motion, ...change } });
+  const set = (change: Partial<Brand['motion']>): void =>
+    void keep((now) => ({ motion: { ...now.motion, ...change } }));
   return (
     <section aria-label="Motion" className="grid gap-3">
       <h2 className="font-semibold">Motion</h2>

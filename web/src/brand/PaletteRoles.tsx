@@ -22,7 +22,8 @@ const roles: { role: Role; name: string; use: string }[] = [
 /** The brand's colours by role, each with how well it can be read where templates put it. */
 export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const legibility = useLegibility(brand);
-  const set = (change: Partial<Brand['palette']>): void => void keep({ palette: { ...brand.palette, ...change } });
+  const set = (change: Partial<Brand['palette']>): void =>
+    void keep((now) => ({ palette: { ...now.palette, ...change } }));
   const faint = legibility.filter((one) => one.mended);
   return (
     <section aria-label="Palette" className="grid gap-2">

@@ -24,7 +24,7 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
             { value: 'cut', words: 'Cut' },
             { value: 'slant', words: 'Slant' },
           ]}
-          onChoose={(corner) => void keep({ shape: { ...shape, corner } })}
+          onChoose={(corner) => void keep((now) => ({ shape: { ...now.shape, corner } }))}
         />
         <Field
           label="px"
@@ -35,7 +35,9 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
               max={60}
               disabled={shape.corner === 'square'}
               value={String(shape.radius)}
-              onKeep={(text, from) => keep({ shape: { ...shape, radius: Math.round(Number(text)) } }, from)}
+              onKeep={(text, from) =>
+                keep((now) => ({ shape: { ...now.shape, radius: Math.round(Number(text)) } }), from)
+              }
             />
           )}
         />
@@ -50,7 +52,7 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
           { value: 'glass', words: 'Glass' },
           { value: 'outline', words: 'Outline' },
         ]}
-        onChoose={(plates) => void keep({ plates })}
+        onChoose={(plates) => void keep(() => ({ plates }))}
       />
       <div className="grid grid-cols-3 gap-3">
         <Range
@@ -59,7 +61,9 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
           max={1}
           step={0.05}
           words={(value) => (value === 0 ? 'none' : `${Math.round(value * 100)} %`)}
-          onKeep={(strength) => void keep({ shadow: strength === 0 ? undefined : { ...(shadow ?? usual), strength } })}
+          onKeep={(strength) =>
+            void keep((now) => ({ shadow: strength === 0 ? undefined : { ...usual, ...now.shadow, strength } }))
+          }
         />
         {shadow && (
           <>
@@ -68,14 +72,14 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
               value={shadow.size}
               max={40}
               words={(value) => `${value} px`}
-              onKeep={(size) => void keep({ shadow: { ...shadow, size } })}
+              onKeep={(size) => void keep((now) => ({ shadow: { ...usual, ...now.shadow, size } }))}
             />
             <Range
               label="Drop"
               value={shadow.drop}
               max={30}
               words={(value) => `${value} px`}
-              onKeep={(drop) => void keep({ shadow: { ...shadow, drop } })}
+              onKeep={(drop) => void keep((now) => ({ shadow: { ...usual, ...now.shadow, drop } }))}
             />
           </>
         )}

@@ -12,24 +12,26 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
   const show = useShow();
   const type = brand.type;
   const own = [...new Set(type.own.map((face) => face.family))];
-  const set = (change: Partial<Brand['type']>): void => void keep({ type: { ...type, ...change } });
+  const make = (change: (now: Brand['type']) => Partial<Brand['type']>): void =>
+    void keep((now) => ({ type: { ...now.type, ...change(now.type) } }));
+  const set = (change: Partial<Brand['type']>): void => make(() => change);
 
   const bring = async (file: File): Promise<void> => {
     const asset = await edits.addFile(file);
     if (!asset?.font) return;
     const { family: name, weight, italic } = asset.font;
-    if (type.own.every((face) => face.id !== asset.id))
-      set({ own: [...type.own, { id: asset.id, family: name, weight, italic, file: '' }] });
+    const face = { id: asset.id, family: name, weight, italic, file: '' };
+    make((now) => ({ own: [...now.own.filter((one) => one.id !== face.id), face] }));
   };
   const drop = (name: string): void => {
     const [fallback] = show.typefaces;
     const kept = (used: string) => (used === name ? fallback! : used);
-    set({
-      own: type.own.filter((face) => face.family !== name),
-      heading: kept(type.heading),
-      body: kept(type.body),
-      figures: type.figures && kept(type.figures),
-    });
+    make((now) => ({
+      own: now.own.filter((face) => face.family !== name),
+      heading: kept(now.heading),
+      body: kept(now.body),
+      figures: now.figures && kept(now.figures),
+    }));
   };
   const choice = (label: string, value: string, onKeep: (name: string) => void, none?: string) => (
     <Select

@@ -1,10 +1,9 @@
 import { Minus, Plus, RotateCcw } from 'lucide-react';
-import { upCardOf, type Card, type Graphic, type Template } from '../show/show';
+import type { Card, Graphic, Template } from '../show/show';
 import { press } from '../show/air';
 import { Button } from '../ui/Button';
 import { KeptNumber } from '../show/KeptNumber';
-
-type NumberField = Template['fields'][number];
+import type { NumberField } from './OneMore';
 
 /** A number with its steps: to air at once where its card is lit. */
 export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card; field: NumberField }) {
@@ -29,42 +28,6 @@ export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card
     </span>
   );
 }
-
-/** Whether a number is stepped here: it is not a feed's, and may change on air if it is there. */
-export function isStepped(field: NumberField, card: Card, lit: boolean): boolean {
-  const value = card.words[field.name] ?? field.sample;
-  return field.kind === 'number' && !value.includes('{{') && (field.onAir || !lit);
-}
-
-interface OneMoreProps {
-  graphic: Graphic;
-  template: Template;
-  lit: boolean;
-}
-
-/** On the switch: one press counts, without a look at the words first. */
-export function OneMore({ graphic, template, lit }: OneMoreProps) {
-  const card = upCardOf(graphic);
-  const counted = template.fields.filter((field) => field.start != null && isStepped(field, card, lit));
-  return counted.slice(0, mostOnSwitch).map((field) => {
-    const key = graphic.countKeys[field.name]?.up;
-    return (
-      <button
-        key={field.name}
-        type="button"
-        aria-label={`${graphic.name}: ${field.label} one more`}
-        title={`${field.label}: one more${key ? `, key ${key.toUpperCase()}` : ''}`}
-        onClick={() => void press('count', { graphic: graphic.id, card: card.id, field: field.name, by: 1 })}
-        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-[11.5px] font-semibold hover:bg-black/30"
-      >
-        +1
-      </button>
-    );
-  });
-}
-
-/** A two-sided score has two. */
-const mostOnSwitch = 2;
 
 interface StepProps {
   label: string;

@@ -21,7 +21,8 @@ import { isTyping } from '../ui/isTyping';
 import { useOffers } from '../ui/useOffers';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
-import { Counter, isStepped, NewRound } from './Counters';
+import { Counter, NewRound } from './Counters';
+import { isStepped } from './OneMore';
 import { lightStandby, useStandby } from './desk';
 import { FedBy } from './FedBy';
 

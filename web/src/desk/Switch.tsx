@@ -13,7 +13,7 @@ import { Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 import { useMenu } from '../ui/useMenu';
 import { BeltStep } from './BeltStep';
-import { OneMore } from './Counters';
+import { OneMore } from './OneMore';
 import { choose, pressGraphic, useStandby } from './desk';
 
 const SwitchMenu = later(async () => (await import('./SwitchMenu')).SwitchMenu, { takesKeys: true });
@@ -87,7 +87,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               {lit && airing?.stepsAt != null && <Countdown words="next card in" at={airing.stepsAt} />}
               {timer && (
                 <>
-                  <TimerFigures program={timer} className={clsx('font-semibold', !lit && 'text-ink')} />
+                  <TimerFigures program={timer} onLamp={lit} className={clsx('font-semibold', !lit && 'text-ink')} />
                   {view?.words && ' · '}
                 </>
               )}

@@ -1,9 +1,11 @@
+import clsx from 'clsx';
 import { ChevronsUpDown } from 'lucide-react';
 import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { countingOf, useShow, type Timer } from '../show/show';
 import { TimerControls } from '../show/TimerControls';
 import { TimerFigures } from '../show/TimerFigures';
+import { isLong, TimerStanding, useTimerUsers } from '../show/TimerStanding';
 import { Drawer } from '../ui/Drawer';
 import { Button } from '../ui/Button';
 
@@ -38,17 +40,40 @@ export function Timers({ most }: { most: number }) {
 function Reading({ timer }: { timer: Timer }) {
   const state = useLive(({ timers }) => timers.get(timer.id));
   return (
-    <span className="grid min-w-0 flex-1 leading-tight">
+    <span className="flex min-w-0 flex-1 items-center gap-2.5">
       {state && (
         <TimerFigures
           program={state.program}
-          className={`text-[17px] font-semibold ${state.running ? '' : 'text-quiet'}`}
+          className={clsx(
+            'shrink-0 font-semibold',
+            // Words and dates are longer than figures.
+            isLong(timer) ? 'max-w-1/2 truncate text-[15px]' : 'text-[24px]',
+            !state.running && timer.kind !== 'clock' && 'text-quiet',
+          )}
         />
       )}
-      <span className="truncate text-[11.5px] text-quiet">
-        {state?.phase ? `${state.phase.name} · ` : ''}
-        {timer.name}
+      <span className="grid min-w-0 flex-1 text-[11.5px] leading-[13px] text-quiet">
+        <span className="truncate text-[12px] font-semibold text-ink">{timer.name}</span>
+        <span className="truncate">
+          <TimerStanding timer={timer} />
+        </span>
+        <Users timer={timer} />
       </span>
+    </span>
+  );
+}
+
+/** Which graphics show it; where some are on air, those. */
+function Users({ timer }: { timer: Timer }) {
+  const { users, onAir } = useTimerUsers(timer);
+  if (users.length === 0) return null;
+  const names = (onAir.length > 0 ? onAir : users).map((user) => user.name).join(', ');
+  return (
+    <span
+      className={clsx('truncate', onAir.length > 0 && 'font-semibold text-lamp')}
+      title={users.map((user) => user.name).join(', ')}
+    >
+      {onAir.length > 0 ? `On air in ${names}` : `in ${names}`}
     </span>
   );
 }
@@ -62,7 +87,7 @@ function AllTimers() {
       // Over the quick words rather than over the map.
       align="start"
       alignOffset={80}
-      className="grid max-h-[60vh] w-[420px] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
+      className="grid max-h-[60vh] w-[460px] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
       trigger={
         <Button kind="bare" title="All timers">
           {counting.length} timers <ChevronsUpDown aria-hidden size={14} />

@@ -3,8 +3,8 @@ import { countingOf, useShow } from '../show/show';
 import { Rows } from './Rows';
 import { Timers } from './Timers';
 
-/** How many of both stand side by side under the cues, and how many feeds at the most; all of them have their actions. */
-const [most, mostFeeds] = [3, 2];
+/** How many of both stand side by side under the cues, and how many of each at the most; all of them have their actions. */
+const [most, mostTimers, mostFeeds] = [3, 2, 2];
 
 /** What is stepped besides graphics: timers, and the rows of feeds that have their turn or are stepped by hand. */
 export function TimersAndRows() {
@@ -23,7 +23,7 @@ export function TimersAndRows() {
   if (timers === 0 && feeds.length === 0) return null;
   return (
     <div className="flex min-w-0 gap-1.5">
-      <Timers most={most - feeds.length} />
+      <Timers most={Math.min(mostTimers, most - feeds.length)} />
       {feeds.length > 0 && <Rows feeds={feeds} />}
     </div>
   );

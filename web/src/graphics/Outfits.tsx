@@ -3,7 +3,7 @@ import { Eye, EyeOff, Trash2 } from 'lucide-react';
 import { useState } from 'react';
 import { edits } from '../show/edits';
 import { partName } from '../show/partNames';
-import { type Graphic, type Outfit, type Template } from '../show/show';
+import { nowOf, type Graphic, type Outfit, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
 import { Heading } from '../ui/Heading';
@@ -17,32 +17,32 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
   const hidden = worn?.hidden ?? [];
   const keep = (outfits: Outfit[], wear: string): void =>
     void edits.graphic(graphic.id, { outfits, worn: wear || null });
+  /** As they stand, with the edits on their way. */
+  const now = (): { outfits: Outfit[]; worn: Outfit | undefined } => {
+    const { outfits, worn: id } = nowOf((show) => show.graphics, graphic);
+    return { outfits, worn: outfits.find((outfit) => outfit.id === id) };
+  };
+  const put = (outfits: readonly Outfit[], next: Outfit): void =>
+    keep([...outfits.map((one) => (one.id === next.id ? next : one))], next.id);
+  const add = (outfits: readonly Outfit[], called: string, away: string[]): void => {
+    const made = { id: fresh(outfits), name: called, hidden: away };
+    keep([...outfits, made], made.id);
+  };
 
   const toggle = (part: string): void => {
-    const next = hidden.includes(part) ? hidden.filter((one) => one !== part) : [...hidden, part];
-    if (worn) {
-      keep(
-        graphic.outfits.map((outfit) => (outfit.id === worn.id ? { ...outfit, hidden: next } : outfit)),
-        worn.id,
-      );
-      return;
-    }
-    const made = { id: fresh(graphic), name: `Outfit ${graphic.outfits.length + 1}`, hidden: next };
-    keep([...graphic.outfits, made], made.id);
+    const { outfits, worn: on } = now();
+    const away = on?.hidden ?? [];
+    const next = away.includes(part) ? away.filter((one) => one !== part) : [...away, part];
+    if (on) put(outfits, { ...on, hidden: next });
+    else add(outfits, `Outfit ${outfits.length + 1}`, next);
   };
   const save = (): void => {
-    if (!name.trim()) return;
+    const called = name.trim();
+    if (!called) return;
+    const { outfits, worn: on } = now();
     // One that was only begun by hiding a part gets its name now.
-    if (worn && begun.test(worn.name)) {
-      keep(
-        graphic.outfits.map((outfit) => (outfit.id === worn.id ? { ...outfit, name: name.trim() } : outfit)),
-        worn.id,
-      );
-      setName('');
-      return;
-    }
-    const made = { id: fresh(graphic), name: name.trim(), hidden };
-    keep([...graphic.outfits, made], made.id);
+    if (on && begun.test(on.name)) put(outfits, { ...on, name: called });
+    else add(outfits, called, on?.hidden ?? []);
     setName('');
   };
 
@@ -66,7 +66,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
             aria-label={`Delete the outfit ${worn.name}`}
             onClick={() =>
               keep(
-                graphic.outfits.filter((outfit) => outfit.id !== worn.id),
+                now().outfits.filter((outfit) => outfit.id !== worn.id),
                 '',
               )
             }
@@ -120,7 +120,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
   );
 }
 
-function fresh(graphic: Graphic): string {
-  const numbers = graphic.outfits.map((outfit) => Number(outfit.id.slice(1)) || 0);
+function fresh(outfits: readonly Outfit[]): string {
+  const numbers = outfits.map((outfit) => Number(outfit.id.slice(1)) || 0);
   return `o${Math.max(0, ...numbers) + 1}`;
 }

@@ -2,7 +2,7 @@ import clsx from 'clsx';
 import { usePicture } from '../monitor/usePicture';
 import { beltIn } from '../show/belts';
 import { edits } from '../show/edits';
-import { cardName, namesBeside, useShow, type Graphic } from '../show/show';
+import { cardName, namesBeside, nowOf, useShow, type Graphic } from '../show/show';
 import { Field, Select } from '../ui/Field';
 import { KeptNumber } from '../show/KeptNumber';
 
@@ -164,14 +164,17 @@ const orders = { once: 'once, to the last', round: 'round and round', shuffle: '
 function CardsInTurn({ graphic }: { graphic: Graphic }) {
   const show = useShow();
   const { cycle } = graphic;
+  const now = (): Graphic => nowOf((all) => all.graphics, graphic);
   const keep = (next: Partial<NonNullable<Graphic['cycle']>>): void =>
     void edits.graphic(graphic.id, {
-      cycle: { order: 'round', every: 8000, cards: [], ...cycle, ...next },
+      cycle: { order: 'round', every: 8000, cards: [], ...now().cycle, ...next },
     });
-  const chosen = (id: string) => !cycle || cycle.cards.length === 0 || cycle.cards.includes(id);
+  const takes = (turns: Graphic['cycle'], id: string) => !turns || turns.cards.length === 0 || turns.cards.includes(id);
+  const chosen = (id: string) => takes(cycle, id);
   const toggle = (id: string): void => {
-    const on = graphic.cards.map((card) => card.id).filter((card) => (card === id ? !chosen(card) : chosen(card)));
-    if (on.length > 0) keep({ cards: on.length === graphic.cards.length ? [] : on });
+    const { cards, cycle: turns } = now();
+    const on = cards.map((card) => card.id).filter((card) => takes(turns, card) !== (card === id));
+    if (on.length > 0) keep({ cards: on.length === cards.length ? [] : on });
   };
   return (
     <div className="grid gap-2">

@@ -177,8 +177,9 @@ function Lettering({ graphic, field }: { graphic: Graphic; field: TemplateField 
   const now = graphic.lettering[field.name] ?? { size: 1 };
   const own = [...new Set(show.brand.type.own.map((face) => face.family))];
   const keep = (change: Partial<typeof now>): void => {
-    const next = { ...now, ...change };
-    const others = Object.fromEntries(Object.entries(graphic.lettering).filter(([name]) => name !== field.name));
+    const { lettering } = nowOf(({ graphics }) => graphics, graphic);
+    const next = { ...(lettering[field.name] ?? { size: 1 }), ...change };
+    const others = Object.fromEntries(Object.entries(lettering).filter(([name]) => name !== field.name));
     const plain = next.size === 1 && !next.family;
     void edits.graphic(graphic.id, { lettering: plain ? others : { ...others, [field.name]: next } });
   };

@@ -105,22 +105,31 @@ function mounted(belt: BeltProgram): { box: HTMLElement; conveyor: Conveyor } {
   return { box, conveyor: mountConveyor(box, nodeOf(belt), now) };
 }
 
-test('whatever is in sight stands where the program has it, and no more is drawn after a day than in the first minute', () => {
+test('whatever is in sight stands where the program has it, and no more is drawn after hours, or on a belt of a day, than in the first minute', () => {
   const { box, conveyor } = mounted(program());
   let most = 0;
-  for (let tenths = 0; tenths < 600; tenths++) {
-    vi.advanceTimersByTime(100);
+  for (let looks = 0; looks < 80; looks++) {
+    vi.advanceTimersByTime(750);
     const [there, due] = inSight(box, program());
     expect(there).toEqual(due);
     most = Math.max(most, drawn(box).size);
   }
-  for (let hours = 0; hours < 24; hours++) {
+  for (let hours = 0; hours < 3; hours++) {
     vi.advanceTimersByTime(3_600_000);
     const [there, due] = inSight(box, program());
     expect(there).toEqual(due);
     expect(drawn(box).size).toBeLessThanOrEqual(most + 1);
   }
   conveyor.remove();
+  const aged = program({ start: 5000 - 86_400_000 });
+  const old = mounted(aged);
+  for (let looks = 0; looks < 40; looks++) {
+    vi.advanceTimersByTime(1500);
+    const [there, due] = inSight(old.box, aged);
+    expect(there).toEqual(due);
+    expect(drawn(old.box).size).toBeLessThanOrEqual(most + 1);
+  }
+  old.conveyor.remove();
 });
 
 test('a cut that comes two seconds late leaves in their places all items that both have', () => {

@@ -3,7 +3,7 @@ import { useRef, useState, type PointerEvent } from 'react';
 import { AirMonitor } from '../monitor/AirMonitor';
 import type { Area } from '../monitor/Canvas';
 import { edits } from '../show/edits';
-import { useShow, type Seat, type Show } from '../show/show';
+import { showNow, useShow, type Seat, type Show } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { Button } from '../ui/Button';
 import { Field, Select } from '../ui/Field';
@@ -252,7 +252,7 @@ function Order() {
   const used = show.seats.filter((seat) => seat.room || show.graphics.some((graphic) => graphic.seat === seat.id));
   const swap = (one: Seat, other: Seat | undefined): void => {
     if (!other) return;
-    const order = show.seats.map((seat) => (seat === one ? other.id : seat === other ? one.id : seat.id));
+    const order = showNow().seats.map(({ id }) => (id === one.id ? other.id : id === other.id ? one.id : id));
     void edits.show({ seatOrder: order });
   };
   return (

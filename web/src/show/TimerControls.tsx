@@ -72,7 +72,7 @@ function Control({ label, spare, onPress, children }: ControlProps) {
       onClick={onPress}
       className={clsx(
         'flex h-9 min-w-9 items-center justify-center gap-1 rounded-lg bg-ridge px-1 hover:bg-line',
-        spare && '@max-[200px]:hidden',
+        spare && '@max-[280px]:hidden',
       )}
     >
       {children}

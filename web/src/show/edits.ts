@@ -194,9 +194,13 @@ export const edits = {
 
   /**
    * Another look, or name, of a brand, whether it is worn or not.
+   * @param change made from the brand as it stands, with the edits on their way
    * @param from the revision that it was begun on
    */
-  brand: async (name: string, brand: Brand, from?: number): Promise<boolean> => {
+  brand: async (name: string, change: (now: Brand) => Partial<Brand>, from?: number): Promise<boolean> => {
+    const now = showNow().brands.find((one) => one.name === name);
+    if (!now) return false;
+    const brand = { ...now, ...change(now) };
     const dressed = (old: Brand): Brand => (old.name === name ? brand : old);
     return !!(await keep(
       'brands',

@@ -1,0 +1,40 @@
+import { press } from '../show/air';
+import { upCardOf, type Card, type Graphic, type Template } from '../show/show';
+
+export type NumberField = Template['fields'][number];
+
+/** Whether a number is stepped here: it is not a feed's, and may change on air if it is there. */
+export function isStepped(field: NumberField, card: Card, lit: boolean): boolean {
+  const value = card.words[field.name] ?? field.sample;
+  return field.kind === 'number' && !value.includes('{{') && (field.onAir || !lit);
+}
+
+interface OneMoreProps {
+  graphic: Graphic;
+  template: Template;
+  lit: boolean;
+}
+
+/** On the switch: one press counts, without a look at the words first. */
+export function OneMore({ graphic, template, lit }: OneMoreProps) {
+  const card = upCardOf(graphic);
+  const counted = template.fields.filter((field) => field.start != null && isStepped(field, card, lit));
+  return counted.slice(0, mostOnSwitch).map((field) => {
+    const key = graphic.countKeys[field.name]?.up;
+    return (
+      <button
+        key={field.name}
+        type="button"
+        aria-label={`${graphic.name}: ${field.label} one more`}
+        title={`${field.label}: one more${key ? `, key ${key.toUpperCase()}` : ''}`}
+        onClick={() => void press('count', { graphic: graphic.id, card: card.id, field: field.name, by: 1 })}
+        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-[11.5px] font-semibold hover:bg-black/30"
+      >
+        +1
+      </button>
+    );
+  });
+}
+
+/** A two-sided score has two. */
+const mostOnSwitch = 2;
