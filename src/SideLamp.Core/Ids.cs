@@ -95,3 +95,9 @@ public readonly record struct CommandId(string Value) : IId
 {
     public override string ToString() => Value;
 }
+
+/// <summary>Names a label. It is also the word that placeholders use: <c>{{ labels.top_tip }}</c>.</summary>
+public readonly record struct LabelId(string Value) : IId
+{
+    public override string ToString() => Value;
+}

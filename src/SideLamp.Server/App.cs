@@ -14,6 +14,7 @@ using SideLamp.Core.Text;
 using SideLamp.Rendering;
 using SideLamp.Server.Api;
 using SideLamp.Server.Data;
+using SideLamp.Server.Events;
 using SideLamp.Server.Feeds;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
@@ -80,6 +81,7 @@ public static class App
         MapPages(app);
         app.MapApi();
         app.MapPush();
+        app.MapEventDoor();
         app.MapHealth();
         if (options.Rehearsal)
         {
@@ -135,6 +137,7 @@ public static class App
         services.AddSingleton<FeedLook>().AddSingleton<FileFinder>().AddSingleton<FeedReads>().AddSingleton<FeedBudget>().AddSingleton<PushedFeeds>();
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
         services.AddSingleton<PictureWorker>().AddHostedService(all => all.GetRequiredService<PictureWorker>());
+        services.AddSingleton<EventKeeper>().AddHostedService(all => all.GetRequiredService<EventKeeper>());
         services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
         if (!options.Describing && !options.Cold)
@@ -163,7 +166,7 @@ public static class App
         app.UseRouting();
         app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
         // What is no address of the API is none, and no page of the desk.
-        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|push|health)(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
+        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|push|events|health)(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
     }
 
     /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>

@@ -107,6 +107,7 @@ internal static class Wire
         ["airings"] = "id",
         ["switches"] = "graphic",
         ["timers"] = "timer",
+        ["labels"] = "label",
         ["feeds"] = "id",
         ["shapes"] = "id",
         ["pages"] = "id",

@@ -27,10 +27,36 @@ empty('an empty show is set up from nothing to air', async ({ page, lamp }) => {
   writeFileSync(file, 'the owl is back\n');
   await expect(page.getByRole('cell', { name: 'the owl is back' })).toBeVisible();
 
+  // What viewers do stands in words, too: here it is entered by hand, and taken back again.
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await page.getByRole('button', { name: 'Add a label' }).click();
+  await page.getByLabel('Name', { exact: true }).first().fill('Latest follower');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const row = page.getByRole('listitem').filter({ hasText: 'Latest follower' });
+  await expect(row.getByText('nobody yet')).toBeVisible();
+  const byHand = page.getByRole('form', { name: 'By hand' });
+  for (const name of ['oldbarn', 'mossandco']) {
+    await byHand.getByLabel('Name', { exact: true }).fill(name);
+    await byHand.getByRole('button', { name: 'Count it' }).click();
+    await expect(row.getByText(name)).toBeVisible();
+  }
+  await page.getByRole('link', { name: 'Graphics' }).click();
+  await page
+    .getByLabel('Caption', { exact: true })
+    .fill('It reads: {{ note.text }}, says {{ labels.latest_follower }}');
   await page.getByRole('link', { name: 'Desk' }).click();
-  await expect(page.getByText('It reads: the owl is back')).toBeVisible();
+  await expect(page.getByText('It reads: the owl is back, says mossandco')).toBeVisible();
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await page.getByRole('button', { name: 'Take back the follow of mossandco' }).click();
+  await expect(row.getByText('oldbarn')).toBeVisible();
+  await expect(row.getByText('Caption')).toBeVisible();
+
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page.getByText('It reads: the owl is back, says oldbarn')).toBeVisible();
   await page.reload();
-  await expect(page.getByRole('region', { name: 'Upper left' }).getByText('It reads: the owl is back')).toBeVisible();
+  await expect(
+    page.getByRole('region', { name: 'Upper left' }).getByText('It reads: the owl is back, says oldbarn'),
+  ).toBeVisible();
 });
 
 test('a change of brand dresses what is lit only when it is pushed', async ({ page, output, lamp }) => {
@@ -113,6 +139,7 @@ test('no serious accessibility finding in any place, nor on the output page', as
     '/graphics/names/cards',
     '/feeds',
     '/timers',
+    '/labels',
     '/brand',
     '/frame',
     '/outputs',

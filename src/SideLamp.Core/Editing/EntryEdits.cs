@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
@@ -91,6 +92,49 @@ public sealed record TimerEdit(
             ("zone", Zone.IsGiven),
             ("cue", Cue.IsGiven),
             ("key", Key.IsGiven),
+        ];
+}
+
+/// <summary>As of a <see cref="Events.Label"/>. The word that placeholders use stays.</summary>
+public sealed record LabelEdit(
+    long Revision,
+    string? Name = null,
+    string? Kind = null,
+    LabelFigure? Figure = null,
+    CountedOver? Over = null,
+    string? Words = null,
+    string? Fallback = null,
+    string? Currency = null,
+    decimal? Start = null
+) : EntryEdit<Label>(Revision)
+{
+    public Maybe<decimal?> Target { get; init; }
+
+    public override Label On(Label entry) =>
+        entry with
+        {
+            Name = Name ?? entry.Name,
+            Kind = Kind ?? entry.Kind,
+            Figure = Figure ?? entry.Figure,
+            Over = Over ?? entry.Over,
+            Words = Words ?? entry.Words,
+            Fallback = Fallback ?? entry.Fallback,
+            Currency = Currency ?? entry.Currency,
+            Start = Start ?? entry.Start,
+            Target = Target.Or(entry.Target),
+        };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [
+            ("name", Name is not null),
+            ("kind", Kind is not null),
+            ("figure", Figure is not null),
+            ("over", Over is not null),
+            ("words", Words is not null),
+            ("fallback", Fallback is not null),
+            ("currency", Currency is not null),
+            ("start", Start is not null),
+            ("target", Target.IsGiven),
         ];
 }
 

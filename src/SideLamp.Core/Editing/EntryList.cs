@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 
@@ -61,6 +62,9 @@ public static class EntryLists
         {
             Cleared = show => show with { Cues = [.. show.Cues.Select(cue => cue with { Steps = [.. cue.Steps.Select(step => step with { Timers = step.Timers.RemoveAll(one => show.Timer(one.Timer) is null) })] })] },
         };
+
+    public static EntryList<Label> Labels { get; } =
+        new("labels", "label", "labels", Label.Most, show => show.Labels, (show, all) => show with { Labels = all }, label => label.Id.Value, label => label.Name, (label, _) => label.Faults());
 
     public static EntryList<Seat> Seats { get; } =
         new("seats", "seat", "seats of its own", MostSeats, show => show.OwnSeats, (show, all) => show with { OwnSeats = all }, seat => seat.Id.Value, seat => seat.Name, (seat, _) => seat.Faults())

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Text;
@@ -15,7 +16,8 @@ public sealed record ShowEdit(
     CanvasWish? Canvas = null,
     ImmutableArray<SeatId>? SeatOrder = null,
     Loudness? Loudness = null,
-    NeverShow? NeverShow = null
+    NeverShow? NeverShow = null,
+    Counting? Counting = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -43,8 +45,10 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             SeatOrder = edit.SeatOrder is { } order ? [.. order.Distinct().Where(id => show.Seat(id) is not null)] : show.SeatOrder,
             Loudness = edit.Loudness ?? show.Loudness,
             NeverShow = edit.NeverShow is { } list ? list with { Words = [.. list.Words.Select(word => Spelling.Clean(word).Trim()).Where(word => word.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)] } : show.NeverShow,
+            Counting = edit.Counting ?? show.Counting,
         };
         RefusedException.ThrowIfAny(edited.NeverShow.Faults(), "/neverShow");
+        RefusedException.ThrowIfAny([.. edited.Counting.Faults()], "/counting");
         var paths = Edits.Touched(
             "",
             ("name", edit.Name is not null),
@@ -53,7 +57,8 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             ("canvas", edit.Canvas is not null),
             ("seatOrder", edit.SeatOrder is not null),
             ("loudness", edit.Loudness is not null),
-            ("neverShow", edit.NeverShow is not null)
+            ("neverShow", edit.NeverShow is not null),
+            ("counting", edit.Counting is not null)
         );
         return new Edited(edited, string.Join(", ", paths.Select(InWords)), paths) { CanBeUndone = !paths.All(Ways.Contains) };
     }
@@ -78,6 +83,7 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             "name" => "the show’s name",
             "seatOrder" => "drawing order",
             "neverShow" => "the never-show list",
+            "counting" => "how events are counted",
             _ => path,
         };
 }

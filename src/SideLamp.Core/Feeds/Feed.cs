@@ -90,9 +90,9 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
         {
             yield return new Fault("/id", PlaceholderName.Rule);
         }
-        else if (Id.Value == TimerWords.Name)
+        else if (PlaceholderName.Taken.Contains(Id.Value))
         {
-            yield return new Fault("/id", $"“{TimerWords.Name}” is the word for timers. Choose another one.");
+            yield return new Fault("/id", $"“{Id.Value}” is the word for {Id.Value}. Choose another one.");
         }
 
         if (Names.FaultIn(Name) is { } unnamed)

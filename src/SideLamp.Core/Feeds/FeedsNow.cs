@@ -1,6 +1,5 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Tables;
-using SideLamp.Core.Timers;
 
 namespace SideLamp.Core.Feeds;
 
@@ -10,6 +9,11 @@ namespace SideLamp.Core.Feeds;
 /// <param name="At">The row in that table; negative = it stands on none, and its columns say nothing.</param>
 public sealed record FeedNow(ImmutableArray<Table> Tables, Table Here, int At)
 {
+    private static readonly Table NoTable = new("", []);
+
+    /// <summary>Of what is no feed: its tables by their names, each with one row.</summary>
+    public static FeedNow OfTables(ImmutableArray<Table> tables) => new([NoTable, .. tables], NoTable, -1);
+
     /// <summary>What a column says, where it stands; null = there is no such column.</summary>
     public string? CellOf(Column column) => At < 0 ? "" : column.Cells[At];
 }
@@ -19,8 +23,6 @@ public sealed record FeedNow(ImmutableArray<Table> Tables, Table Here, int At)
 /// <param name="Ticks">Of feeds that the audience writes: the keys of the rows that may be seen.</param>
 public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<FeedId, FeedValue> Values, ImmutableDictionary<FeedId, RowStand> Stands, ImmutableDictionary<FeedId, ImmutableHashSet<string>> Ticks)
 {
-    private static readonly Table NoTable = new("", []);
-
     public static FeedsNow None { get; } = Of([], []);
 
     /// <summary>The row that a card is made from: its feed stands there for this card. Null = each stands where it stands for all.</summary>
@@ -34,17 +36,17 @@ public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<Fe
     /// <summary>The rows of a feed that are used; null while nothing has come in.</summary>
     public FeedRows? RowsOf(FeedId id) => Values.TryGetValue(id, out var value) && Feeds.FirstOrDefault(feed => feed.Id == id) is { } feed ? value.RowsFor(feed, Ticks.GetValueOrDefault(id)) : null;
 
-    /// <summary>What words may ask of timers (<see cref="TimerWords"/>): the engine tells anew only when one starts, stops or comes to zero.</summary>
-    public Func<ImmutableArray<Table>>? Timers { get; init; }
+    /// <summary>What words may ask for besides feeds, by its word: of timers only what changes when the engine says so, and labels.</summary>
+    public ImmutableDictionary<FeedId, Func<FeedNow>> Also { get; init; } = ImmutableDictionary<FeedId, Func<FeedNow>>.Empty;
 
     /// <summary>Null while nothing has come in.</summary>
     public FeedNow? this[FeedId id]
     {
         get
         {
-            if (id.Value == TimerWords.Name)
+            if (Also.TryGetValue(id, out var also))
             {
-                return Timers is null ? null : new FeedNow([NoTable, .. Timers()], NoTable, -1);
+                return also();
             }
 
             if (!Values.TryGetValue(id, out var value) || Feeds.FirstOrDefault(one => one.Id == id) is not { } feed)

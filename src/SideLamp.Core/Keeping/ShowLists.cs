@@ -24,6 +24,7 @@ public static class ShowLists
         List("output", show => show.Outputs, (show, all) => show with { Outputs = all }, one => one.Id.Value),
         List("cue", show => show.Cues, (show, all) => show with { Cues = all }, one => one.Id.Value),
         List("timer", show => show.Timers, (show, all) => show with { Timers = all }, one => one.Id.Value),
+        List("label", show => show.Labels, (show, all) => show with { Labels = all }, one => one.Id.Value),
         List("brand", show => show.Wardrobe, (show, all) => show with { Wardrobe = all }, one => one.Name),
         List("template", show => show.OwnTemplates, (show, all) => show with { OwnTemplates = all }, one => one.Id.Value),
     ];

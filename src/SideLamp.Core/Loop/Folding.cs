@@ -40,8 +40,17 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
 {
     public Turn Of(Stage stage, Input input)
     {
-        var turn = Aged(Taken(stage, input));
+        var turn = Aged(Guarded(stage, input, Taken(stage, input)));
         return turn with { Stage = RunningBelts.Followed(turn.Stage, stage, book, now) };
+    }
+
+    /// <summary>What events say is looked through anew where they, or the never-show list, are others.</summary>
+    private Turn Guarded(Stage before, Input input, Turn turn)
+    {
+        var (kept, list) = (turn.Stage.Kept, turn.Stage.Show.NeverShow);
+        return ReferenceEquals(kept.Figures, before.Kept.Figures) && list == before.Show.NeverShow && input is not OpenedInput
+            ? turn
+            : turn with { Stage = turn.Stage with { Kept = kept with { Seen = kept.Figures.Shown(one => book.Words.Seen(one, list)) } } };
     }
 
     private Turn Taken(Stage stage, Input input) =>
@@ -53,6 +62,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             UndoInput undo => TakeEditBack(stage, undo),
             ReadingInput reading => Read(stage, reading),
             PicturesInput pictures => See(stage, pictures),
+            FiguresInput figures => Turn.Nothing(stage with { Kept = stage.Kept with { Figures = figures.Figures } }),
             TimeInput => Advance(stage),
             OpenedInput => Open(stage),
             ClockSetInput => ClockWasSet(stage),
@@ -98,7 +108,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         if (press.CommandIn(stage.Show) is { } command)
         {
-            return Do(stage, command, press.Id, press.Told);
+            var told = command is GainTime gain ? gain with { From = book.Words.NameOf(gain.From, stage.Show.NeverShow) } : command;
+            return Do(stage, told, press.Id, press.Told);
         }
 
         if (press is PressTick tick)

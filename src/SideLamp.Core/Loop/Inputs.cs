@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 
 namespace SideLamp.Core.Loop;
@@ -33,6 +34,9 @@ public sealed record ReadingInput(Feed Feed, FeedReading Reading, Instant At) : 
 /// <summary>The pictures that a feed's cells name, all of them, as far as they are stored by now. An older telling that still waits is replaced.</summary>
 /// <param name="Pictures">By what the cell says.</param>
 public sealed record PicturesInput(FeedId Feed, ImmutableDictionary<string, CellPicture> Pictures) : Input;
+
+/// <summary>What events count to by now. An older telling that still waits is replaced.</summary>
+public sealed record FiguresInput(Figures Figures) : Input;
 
 /// <summary>Something may be due.</summary>
 public sealed record TimeInput : Input;

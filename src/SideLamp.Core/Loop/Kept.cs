@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
@@ -26,12 +27,36 @@ public sealed record Kept(
     /// <summary>Since when feeds are stale, of those that are. The one piece that is not kept: it is worked out anew.</summary>
     public ImmutableDictionary<FeedId, Instant> Stale { get; init; } = ImmutableDictionary<FeedId, Instant>.Empty;
 
+    /// <summary>What events count to. Not kept here: it is counted from the events themselves.</summary>
+    [JsonIgnore]
+    public Figures Figures { get; init; } = Figures.None;
+
+    /// <summary>The same, with what the never-show list bars out of sight.</summary>
+    [JsonIgnore]
+    public Figures Seen { get; init; } = Figures.None;
+
     /// <summary>Pictures that cells of feeds name, by feed and by what the cell says.</summary>
     public ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>> Pictures { get; init; } = ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>>.Empty;
 
     /// <summary>All feeds as words see them.</summary>
     [JsonIgnore]
-    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks) { Pictures = Pictures, Timers = () => TimerWords.Tables(Show.Timers, Air.Timers) };
+    public FeedsNow Feeds => new(Show.Feeds, Values, Choices.Stands, Choices.Ticks) { Pictures = Pictures, Also = Beside() };
+
+    /// <summary>Whether all that words are made from is the very same: what is lit, in standby or on a switch says what it said. What words may ask for one day has its line here.</summary>
+    public bool SaysLike(Kept other) =>
+        ReferenceEquals(Show, other.Show)
+        && ReferenceEquals(Values, other.Values)
+        && ReferenceEquals(Choices, other.Choices)
+        && ReferenceEquals(Air.Timers, other.Air.Timers)
+        && ReferenceEquals(Stale, other.Stale)
+        && ReferenceEquals(Pictures, other.Pictures)
+        && ReferenceEquals(Seen, other.Seen);
+
+    private ImmutableDictionary<FeedId, Func<FeedNow>> Beside() =>
+        ImmutableDictionary
+            .Create<FeedId, Func<FeedNow>>()
+            .Add(new(TimerWords.Name), () => FeedNow.OfTables(TimerWords.Tables(Show.Timers, Air.Timers)))
+            .Add(new(LabelWords.Name), () => LabelWords.Now(Show.Labels, Seen));
 
     /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
     public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;

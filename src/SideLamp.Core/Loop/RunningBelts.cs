@@ -34,7 +34,7 @@ internal static class RunningBelts
     private static IEnumerable<BeltRun> FollowedOf(Stage stage, Stage before, Airing.Airing airing, ImmutableList<BeltRun> running, PictureBook book, Instant now)
     {
         // Most inputs change nothing that a belt is made from.
-        if (!running.IsEmpty && IsSame(stage, before) && before.Air.Airings.Contains(airing))
+        if (!running.IsEmpty && stage.Kept.SaysLike(before.Kept) && before.Air.Airings.Contains(airing))
         {
             return running;
         }
@@ -62,14 +62,6 @@ internal static class RunningBelts
         var emptied = running.Where(run => picture.Belts.All(laid => laid.Part != run.Part)).Select(run => run.Follow(run.Emptied(), now, atOnce));
         return found.Concat(emptied).ToList();
     }
-
-    private static bool IsSame(Stage stage, Stage before) =>
-        ReferenceEquals(stage.Show, before.Show)
-        && ReferenceEquals(stage.Values, before.Values)
-        && ReferenceEquals(stage.Choices, before.Choices)
-        && ReferenceEquals(stage.Air.Timers, before.Air.Timers)
-        && ReferenceEquals(stage.Kept.Stale, before.Kept.Stale)
-        && ReferenceEquals(stage.Kept.Pictures, before.Kept.Pictures);
 
     /// <summary>Whether it has passed, or has run with other words, and is to begin anew: its graphic was lit again, or another card came up.</summary>
     private static bool IsOver(BeltRun run, Airing.Airing airing, Instant now) =>

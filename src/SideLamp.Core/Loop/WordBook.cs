@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
@@ -15,7 +16,15 @@ public sealed record Said(ImmutableDictionary<string, string> Words, ImmutableAr
 /// <summary>What contents say now, and whether they may.</summary>
 public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
 {
+    private const string AViewer = "a viewer";
+
     private readonly WordGate _gate = new(lookAlikes);
+
+    /// <summary>Who did something, as it may be told: in place of a name with a word of the never-show list, “a viewer”.</summary>
+    public string NameOf(string name, NeverShow list) => _gate.Of(name, list).Hits > 0 ? AViewer : name;
+
+    /// <summary>An event as it may be seen, on air and on our own pages: the streamer may share them.</summary>
+    public ViewerEvent Seen(ViewerEvent one, NeverShow list) => one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
 
     /// <summary>The words of a content as they would show now: filled in, and those of the never-show list covered.</summary>
     public Said SaidNow(Template template, Content content, Kept kept)

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Text;
@@ -37,6 +38,12 @@ public sealed record Show(
     public ImmutableArray<Cue> Cues { get; init; } = [];
 
     public ImmutableArray<Timer> Timers { get; init; } = [];
+
+    /// <summary>Standing lines about events, and goals.</summary>
+    public ImmutableArray<Label> Labels { get; init; } = [];
+
+    /// <summary>How events are counted.</summary>
+    public Counting Counting { get; init; } = Counting.AtFirst;
 
     public Loudness Loudness { get; init; } = Loudness.Full;
 

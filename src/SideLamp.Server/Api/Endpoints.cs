@@ -2,6 +2,7 @@ using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using SideLamp.Core;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Media;
@@ -31,6 +32,7 @@ public static class Endpoints
         api.MapFeeds();
         MapOutputs(api);
         MapLists(api);
+        api.MapEvents();
         MapAssets(app, api);
     }
 
@@ -94,6 +96,7 @@ public static class Endpoints
     {
         MapList<Cue, CueEdit>(api, EntryLists.Cues, "Cue");
         MapList<Timer, TimerEdit>(api, EntryLists.Timers, "Timer");
+        MapList<Label, LabelEdit>(api, EntryLists.Labels, "Label");
         MapList<Seat, SeatEdit>(api, EntryLists.Seats, "Seat");
         MapList<KeepClear, KeepClearEdit>(api, EntryLists.KeepClear, "KeepClear");
         MapList<SavedFinish, SavedFinishEdit>(api, EntryLists.SavedFinishes, "SavedFinish");

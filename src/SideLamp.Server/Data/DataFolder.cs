@@ -1,6 +1,8 @@
 using System.Collections.Immutable;
 using Microsoft.Data.Sqlite;
+using NodaTime;
 using SideLamp.Core;
+using SideLamp.Core.Events;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Loop;
@@ -200,6 +202,8 @@ public sealed class DataFolder : IDisposable
         clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
         boot.Keep(clock.AtBoot);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
+        var figures = Counted(kept.Show.Counting);
+        kept = kept with { Figures = figures, Seen = kept.Show.NeverShow.Words.IsEmpty ? figures : Figures.None };
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(
             this,
@@ -209,6 +213,21 @@ public sealed class DataFolder : IDisposable
             [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show)],
             KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
         );
+    }
+
+    /// <summary>What events count to: from what is kept of them, for figures have no other truth.</summary>
+    private Figures Counted(Counting counting)
+    {
+        var events = new EventRepository(Writing);
+        var now = Instant.FromUnixTimeMilliseconds(TimeProvider.System.GetUtcNow().ToUnixTimeMilliseconds());
+        var session = events.Session();
+        if (session is null)
+        {
+            session = new Session(1, now);
+            events.Put(session);
+        }
+
+        return (Figures.None with { Session = session, Newest = events.Newest() }).Within(counting.Days.At(now, session), events);
     }
 
     public void Dispose()

@@ -131,12 +131,29 @@ public sealed class FeedKeys
 
     public bool OpensPush(FeedId feed, string given) => _keys.Push.TryGetValue(feed.Value, out var key) && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
 
+    /// <summary>The key of whoever sends events; made when it is asked for first.</summary>
+    /// <exception cref="IOException">It cannot be kept.</exception>
+    public string EventKey()
+    {
+        if (_keys.Events is null)
+        {
+            RenewEvents();
+        }
+
+        return _keys.Events!;
+    }
+
+    /// <summary>Another key: whoever has the old one sends no more.</summary>
+    public void RenewEvents() => Change(keys => keys with { Events = Ids.Secret() });
+
+    public bool OpensEvents(string given) => _keys.Events is { } key && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
+
     /// <summary>What belonged to a feed of this name that was there before.</summary>
     public void Forget(FeedId feed)
     {
         if (_keys.Web.ContainsKey(feed.Value) || _keys.Push.ContainsKey(feed.Value))
         {
-            Change(keys => new Stored(keys.Web.Remove(feed.Value), keys.Push.Remove(feed.Value)));
+            Change(keys => keys with { Web = keys.Web.Remove(feed.Value), Push = keys.Push.Remove(feed.Value) });
         }
     }
 
@@ -162,7 +179,8 @@ public sealed class FeedKeys
 
     /// <param name="Web">By the feed's id.</param>
     /// <param name="Push">By the feed's id.</param>
-    private sealed record Stored(ImmutableSortedDictionary<string, WebKey> Web, ImmutableSortedDictionary<string, string> Push)
+    /// <param name="Events">Of whoever sends events; null = nobody has asked for one.</param>
+    private sealed record Stored(ImmutableSortedDictionary<string, WebKey> Web, ImmutableSortedDictionary<string, string> Push, string? Events = null)
     {
         public static readonly Stored None = new(ImmutableSortedDictionary<string, WebKey>.Empty, ImmutableSortedDictionary<string, string>.Empty);
     }

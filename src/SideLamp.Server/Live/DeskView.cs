@@ -5,6 +5,7 @@ using System.Text;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
@@ -65,6 +66,17 @@ public sealed record PhaseView(int At, string Name, int Round);
 /// <param name="Id">Of the airing, and its part.</param>
 /// <param name="Words">What each piece says, in one line.</param>
 public sealed record BeltView(string Id, GraphicId Graphic, bool Paused, BeltProgram Program, ImmutableSortedDictionary<string, string> Words);
+
+/// <summary>What a label says now.</summary>
+/// <param name="Percent">Of a goal; null = it is none.</param>
+/// <param name="IsEmpty">Whether it says its fallback, for nothing has happened.</param>
+public sealed record LabelView(LabelId Label, string Text, decimal Value, int? Percent, bool IsEmpty);
+
+/// <summary>The session that goes on, or was the last.</summary>
+/// <param name="No">From 1.</param>
+/// <param name="Ended">Null = it goes on.</param>
+/// <param name="Newest">The number of the last event to arrive: another one came where this differs.</param>
+public sealed record SessionView(long No, Instant Began, Instant? Ended, long Newest);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
@@ -278,6 +290,11 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             [.. run?.Offered ?? []]
         );
 
+    public static ImmutableArray<LabelView> Labels(Stage stage) =>
+        [.. stage.Show.Labels.Select(label => (label, Said: LabelWords.Of(label, stage.Kept.Seen))).Select(one => new LabelView(one.label.Id, one.Said.Text, one.Said.Value, one.Said.Percent, one.Said.IsEmpty))];
+
+    public static SessionView? SessionOf(Stage stage) => stage.Kept.Figures.Session is { } session ? new SessionView(session.No, session.Began, session.Ended, stage.Kept.Figures.Newest) : null;
+
     private static string? TakeBackOf(Stage stage) =>
         stage.Air.Acts.LastOrDefault() is not { } act ? null
         : act.Graphic is { } id && stage.Show.Graphic(id) is { } graphic ? $"{act.What}, {graphic.Name}"
@@ -298,7 +315,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     /// <summary>Of all graphics. Most presses change none of them: then it is the very same list as before.</summary>
     public ImmutableArray<SwitchView> Switches(Stage stage)
     {
-        if (_latest is not var (of, views) || of.Show != stage.Show || of.Values != stage.Values || of.Kept.Stale != stage.Kept.Stale || of.Choices != stage.Choices || of.Show.Canvas != stage.Show.Canvas || of.Air.Timers != stage.Air.Timers)
+        if (_latest is not var (of, views) || !of.Kept.SaysLike(stage.Kept))
         {
             var known = _latest is var (before, old) ? old.ToDictionary(view => view.Graphic) : [];
             var same = _latest is { } told && IsSameHead(told.Of, stage) ? told.Of : null;
@@ -326,7 +343,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         ReferenceEquals(before.Show.Graphic(graphic.Id), graphic)
         && before.Choices[graphic.Id] == after.Choices[graphic.Id]
         && shelf.Find(after.Show, graphic.Template)?.Template is { } template
-        && Bindings.FeedsOf(graphic, template).All(feed => Bindings.IsSame(feed, before.Kept.Feeds, after.Kept.Feeds));
+        && Bindings.FeedsOf(graphic, template).All(feed => feed.Value == LabelWords.Name ? ReferenceEquals(before.Kept.Seen, after.Kept.Seen) && before.Show.Labels == after.Show.Labels : Bindings.IsSame(feed, before.Kept.Feeds, after.Kept.Feeds));
 
     private SwitchView? SwitchOf(Stage stage, Graphic graphic)
     {

@@ -19,6 +19,7 @@ public sealed record DeskNews(
     Told<SwitchView>? Switches,
     Told<TimerView>? Timers,
     Told<BeltView>? Belts,
+    Told<LabelView>? Labels,
     Told<FeedView>? Feeds,
     Told<FeedShape>? Shapes,
     Told<PageView>? Pages,
@@ -27,6 +28,7 @@ public sealed record DeskNews(
     Told<AssetView>? Assets,
     AheadView? Ahead,
     BackView? Back,
+    SessionView? Session,
     Standby? Standby,
     FaultsView? Faults,
     ShowNews? Show
@@ -39,6 +41,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<SwitchView> _switches = new(one => one.Graphic.Value);
     private readonly Topic<TimerView> _timers = new(one => one.Timer.Value);
     private readonly Topic<BeltView> _belts = new(one => one.Id);
+    private readonly Topic<LabelView> _labels = new(one => one.Label.Value);
     private readonly Topic<FeedView> _feeds = new(one => one.Id.Value);
     private readonly Topic<FeedShape> _shapes = new(one => one.Id.Value);
     private readonly Topic<PageView> _pages = new(one => one.Id);
@@ -47,6 +50,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<AssetView> _assets = new(one => one.Id.Value);
     private readonly WholeTopic<AheadView> _ahead = new();
     private readonly WholeTopic<BackView> _back = new();
+    private readonly WholeTopic<SessionView> _session = new();
     private readonly WholeTopic<Standby> _standby = new();
     private readonly WholeTopic<FaultsView> _faults = new();
     private Stage? _told;
@@ -63,6 +67,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _switches.Differing(desk.Switches(stage)),
             _timers.Differing(DeskView.Timers(stage)),
             _belts.Differing(desk.Belts(stage.Air)),
+            _labels.Differing(DeskView.Labels(stage)),
             _feeds.Differing(DeskView.Feeds(stage)),
             ReferenceEquals(_told?.Values, stage.Values) && _told!.Show.Feeds == stage.Show.Feeds ? null : _shapes.Differing(DeskView.Shapes(stage.Kept.Feeds)),
             _pages.Differing(pages),
@@ -71,6 +76,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _assets.Differing(desk.Assets()),
             _ahead.Differing(DeskView.Ahead(stage.Air)),
             _back.Differing(DeskView.Back(stage)),
+            DeskView.SessionOf(stage) is { } session ? _session.Differing(session) : null,
             _standby.Differing(stage.Kept.Standby),
             _faults.Differing(faults),
             _told is null ? null : ShowNews.Between(_told, stage, shelf)
@@ -90,6 +96,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _switches.Whole,
             _timers.Whole,
             _belts.Whole,
+            _labels.Whole,
             _feeds.Whole,
             _shapes.Whole,
             _pages.Whole,
@@ -98,10 +105,11 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _assets.Whole,
             _ahead.Whole,
             _back.Whole,
+            _session.Whole,
             _standby.Whole,
             _faults.Whole,
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

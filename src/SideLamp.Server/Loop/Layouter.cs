@@ -38,7 +38,7 @@ public sealed class Layouter(ShowLoop loop, LayingAhead ahead, EngineClock clock
 
     private void Follow(Stage before, Stage after)
     {
-        if (before.Show == after.Show && before.Choices == after.Choices && before.Values == after.Values && before.Kept.Pictures == after.Kept.Pictures && before.Kept.Stale == after.Kept.Stale)
+        if (before.Kept.SaysLike(after.Kept))
         {
             return;
         }

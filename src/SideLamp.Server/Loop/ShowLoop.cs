@@ -75,6 +75,9 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     /// <summary>Likewise what has become of the pictures that a feed names.</summary>
     public void Tell(PicturesInput pictures) => Tell(pictures, pictures.Feed);
 
+    /// <summary>Likewise what events count to.</summary>
+    public void Tell(FiguresInput figures) => Tell(figures, default);
+
     private void Tell(Input reading, FeedId feed)
     {
         ahead.Of(_stage, reading, clock.Now, clock.Skew);

@@ -1,3 +1,5 @@
+using SideLamp.Server.Api;
+
 namespace SideLamp.Server.Security;
 
 /// <summary>
@@ -24,8 +26,8 @@ public sealed class Gate(RequestDelegate next, GateOptions options, Gatekeeper k
         }
 
         var changes = !HttpMethods.IsGet(request.Method) && !HttpMethods.IsHead(request.Method);
-        // Whoever pushes has a key of the feed's own, which is looked at there.
-        changes &= !request.Path.StartsWithSegments("/push");
+        // Whoever pushes, or sends events, has a key of its own, which is looked at there.
+        changes &= !request.Path.StartsWithSegments("/push") && !request.Path.StartsWithSegments(EventEndpoints.Path);
         if (origin.Length == 0 && (changes || context.WebSockets.IsWebSocketRequest) && !keeper.HasKey(request))
         {
             await Refuse(context, 401, "A program that changes something sends the key of the data folder: Authorization: Bearer …");

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Loop;
@@ -50,6 +51,7 @@ public sealed record ShowNews(
     Differing<Output>? Outputs,
     Differing<Cue>? Cues,
     Differing<Timer>? Timers,
+    Differing<Label>? Labels,
     Differing<KeepClear>? KeepClear,
     Differing<SavedFinish>? SavedFinishes,
     Differing<Brand>? Brands,
@@ -84,6 +86,7 @@ public sealed record ShowNews(
             Differing<Output>.Between(old.Outputs, now.Outputs, one => one.Id.Value, one => one),
             Differing<Cue>.Between(old.Cues, now.Cues, one => one.Id.Value, one => one),
             Differing<Timer>.Between(old.Timers, now.Timers, one => one.Id.Value, one => one),
+            Differing<Label>.Between(old.Labels, now.Labels, one => one.Id.Value, one => one),
             Differing<KeepClear>.Between(old.KeepClear, now.KeepClear, one => one.Id.Value, one => one),
             Differing<SavedFinish>.Between(old.SavedFinishes, now.SavedFinishes, one => one.Id.Value, one => one),
             old.Wardrobe == now.Wardrobe && old.Brand == now.Brand ? null : Differing<Brand>.Between(old.Brands, now.Brands, one => one.Name, one => one),
@@ -99,6 +102,7 @@ public sealed record ShowNews(
         && old.LookFirst == now.LookFirst
         && old.Loudness == now.Loudness
         && old.NeverShow == now.NeverShow
+        && old.Counting == now.Counting
         && old.OwnSeats == now.OwnSeats
         && old.SeatOrder == now.SeatOrder;
 

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Layout;
@@ -60,6 +61,7 @@ public record HeadView(
     bool LookFirst,
     Loudness Loudness,
     NeverShow NeverShow,
+    Counting Counting,
     ImmutableArray<Seat> Seats,
     double DesignScale,
     Box GraphicsSafe,
@@ -75,6 +77,7 @@ public record HeadView(
             show.LookFirst,
             show.Loudness,
             show.NeverShow,
+            show.Counting,
             show.Seats,
             show.Canvas.Scale,
             SafeAreas.Graphics(show.Canvas),
@@ -96,6 +99,7 @@ public sealed record ShowView : HeadView
         Outputs = [.. stage.Show.Outputs.Select(output => output.Told(withLinks))];
         Cues = stage.Show.Cues;
         Timers = stage.Show.Timers;
+        Labels = stage.Show.Labels;
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
@@ -116,6 +120,8 @@ public sealed record ShowView : HeadView
     public ImmutableArray<Cue> Cues { get; }
 
     public ImmutableArray<Timer> Timers { get; }
+
+    public ImmutableArray<Label> Labels { get; }
 
     public ImmutableArray<KeepClear> KeepClear { get; }
 

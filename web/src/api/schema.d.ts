@@ -68,6 +68,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendEvents"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/health": {
         parameters: {
             query?: never;
@@ -676,6 +692,38 @@ export interface paths {
         patch: operations["editTimer"];
         trace?: never;
     };
+    "/api/labels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addLabel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/labels/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteLabel"];
+        options?: never;
+        head?: never;
+        patch: operations["editLabel"];
+        trace?: never;
+    };
     "/api/seats": {
         parameters: {
             query?: never;
@@ -783,6 +831,118 @@ export interface paths {
         put?: never;
         post: operations["moveCue"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/event-door": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getEventDoor"];
+        put?: never;
+        post: operations["renewEventDoor"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/events": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getEvents"];
+        put?: never;
+        post: operations["enterEvent"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/events/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["correct"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/events/{seq}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeEventBack"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["beginSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/end": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["endSession"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sessions/newest": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["takeSessionBack"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1135,6 +1295,24 @@ export interface components {
         };
         /** @enum {unknown} */
         Corner: "square" | "rounded" | "cut" | "slant";
+        CorrectionWish: {
+            kind: string;
+            /** Format: int64 */
+            times: number;
+            /** Format: double */
+            size: number;
+            currency?: null | string;
+            /** @default false */
+            before: boolean;
+        };
+        /** @enum {unknown} */
+        CountedOver: "session" | "today" | "month" | "ever";
+        Counting: {
+            currency: string;
+            turns: components["schemas"]["LocalTime"];
+            zone?: null | string;
+            days: components["schemas"]["DayTurn"];
+        };
         CountKeys: {
             up?: null | string;
             down?: null | string;
@@ -1179,6 +1357,15 @@ export interface components {
         };
         /** @enum {unknown} */
         CycleOrder: "once" | "round" | "shuffle";
+        DateTimeZone: {
+            id: null | string;
+            minOffset: components["schemas"]["Offset"];
+            maxOffset: components["schemas"]["Offset"];
+        };
+        DayTurn: {
+            zone: components["schemas"]["DateTimeZone"];
+            turns: components["schemas"]["LocalTime"];
+        };
         DeskNews: {
             k: string;
             epoch: string;
@@ -1189,6 +1376,7 @@ export interface components {
             switches?: null | components["schemas"]["ToldOfSwitchView"];
             timers?: null | components["schemas"]["ToldOfTimerView"];
             belts?: null | components["schemas"]["ToldOfBeltView"];
+            labels?: null | components["schemas"]["ToldOfLabelView"];
             feeds?: null | components["schemas"]["ToldOfFeedView"];
             shapes?: null | components["schemas"]["ToldOfFeedShape"];
             pages?: null | components["schemas"]["ToldOfPageView"];
@@ -1197,6 +1385,7 @@ export interface components {
             assets?: null | components["schemas"]["ToldOfAssetView"];
             ahead?: null | components["schemas"]["AheadView"];
             back?: null | components["schemas"]["BackView"];
+            session?: null | components["schemas"]["SessionView"];
             standby?: null | components["schemas"]["Standby"];
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
@@ -1219,6 +1408,10 @@ export interface components {
         };
         DifferingOfKeepClear: {
             set: components["schemas"]["KeepClear"][];
+            order?: null | string[];
+        };
+        DifferingOfLabel: {
+            set: components["schemas"]["Label"][];
             order?: null | string[];
         };
         DifferingOfOutput: {
@@ -1277,6 +1470,32 @@ export interface components {
         Duration: number;
         /** @enum {unknown} */
         Easing: "settle" | "smooth" | "linear" | "swing" | null;
+        EventDoorView: {
+            path: string;
+            key: string;
+        };
+        EventReceipt: {
+            /** Format: int32 */
+            counted: number;
+            /** Format: int32 */
+            known: number;
+        };
+        EventView: {
+            /** Format: int64 */
+            seq: number;
+            kind: string;
+            at: components["schemas"]["Instant"];
+            name: string;
+            words: string;
+            amount: string;
+            isCorrection: boolean;
+            isGone: boolean;
+        };
+        EventWish: {
+            kind: string;
+            data: components["schemas"]["JsonElement"];
+            at?: number;
+        };
         Face: {
             id: string;
             family: string;
@@ -1491,6 +1710,7 @@ export interface components {
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
             neverShow: components["schemas"]["NeverShow"];
+            counting: components["schemas"]["Counting"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -1548,6 +1768,7 @@ export interface components {
             /** Format: double */
             level: number;
         };
+        JsonElement: unknown;
         KeepClear: {
             id: components["schemas"]["AreaId"];
             name: string;
@@ -1570,6 +1791,46 @@ export interface components {
             value: string;
             /** @default false */
             inAddress: boolean;
+        };
+        Label: {
+            id: components["schemas"]["LabelId"];
+            name: string;
+            kind: string;
+            figure: components["schemas"]["LabelFigure"];
+            over: components["schemas"]["CountedOver"];
+            words: string;
+            fallback: string;
+            currency: string;
+            /** Format: double */
+            target?: null | number;
+            /** Format: double */
+            start: number;
+        };
+        LabelEdit: {
+            name?: null | string;
+            kind?: null | string;
+            figure?: null | components["schemas"]["LabelFigure"];
+            over?: null | components["schemas"]["CountedOver"];
+            words?: null | string;
+            fallback?: null | string;
+            currency?: null | string;
+            /** Format: double */
+            start?: null | number;
+            target?: components["schemas"]["MaybeOfdecimal"];
+            /** Format: int64 */
+            revision: number;
+        };
+        /** @enum {unknown} */
+        LabelFigure: "latest" | "top" | "total" | "count";
+        LabelId: string;
+        LabelView: {
+            label: components["schemas"]["LabelId"];
+            text: string;
+            /** Format: double */
+            value: number;
+            /** Format: int32 */
+            percent?: null | number;
+            isEmpty: boolean;
         };
         Leg: {
             path: components["schemas"]["LegPath"];
@@ -1684,6 +1945,8 @@ export interface components {
             every?: null | number;
             cards: string[];
         };
+        /** Format: double */
+        MaybeOfdecimal: null | number;
         MaybeOfDuration: null | number;
         MaybeOfFeedId: null | string;
         MaybeOfFollow: null | {
@@ -1788,6 +2051,16 @@ export interface components {
             under: boolean;
             drain?: null | components["schemas"]["Draining"];
             belt?: null | components["schemas"]["Belt"];
+        };
+        Offset: {
+            /** Format: int32 */
+            seconds: number;
+            /** Format: int32 */
+            milliseconds: number;
+            /** Format: int64 */
+            ticks: number;
+            /** Format: int64 */
+            nanoseconds: number;
         };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
@@ -2390,6 +2663,13 @@ export interface components {
             id?: null | string;
             isKept: boolean;
         };
+        ReceiptOfLabel: {
+            now?: null | components["schemas"]["Label"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
         ReceiptOfOutput: {
             now?: null | components["schemas"]["Output"];
             /** Format: int64 */
@@ -2493,6 +2773,14 @@ export interface components {
             graphic: components["schemas"]["GraphicId"];
             card: components["schemas"]["CardId"];
         };
+        SessionView: {
+            /** Format: int64 */
+            no: number;
+            began: components["schemas"]["Instant"];
+            ended?: null | components["schemas"]["Instant"];
+            /** Format: int64 */
+            newest: number;
+        };
         Shadow: {
             /** Format: double */
             strength: number;
@@ -2524,6 +2812,7 @@ export interface components {
             seatOrder?: null | unknown[];
             loudness?: null | components["schemas"]["Loudness"];
             neverShow?: null | components["schemas"]["NeverShow"];
+            counting?: null | components["schemas"]["Counting"];
         };
         ShowNews: {
             /** Format: int64 */
@@ -2537,6 +2826,7 @@ export interface components {
             outputs?: null | components["schemas"]["DifferingOfOutput"];
             cues?: null | components["schemas"]["DifferingOfCue"];
             timers?: null | components["schemas"]["DifferingOfTimer"];
+            labels?: null | components["schemas"]["DifferingOfLabel"];
             keepClear?: null | components["schemas"]["DifferingOfKeepClear"];
             savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
             brands?: null | components["schemas"]["DifferingOfBrand"];
@@ -2551,6 +2841,7 @@ export interface components {
             outputs: components["schemas"]["Output"][];
             cues: components["schemas"]["Cue"][];
             timers: components["schemas"]["Timer"][];
+            labels: components["schemas"]["Label"][];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
@@ -2565,6 +2856,7 @@ export interface components {
             lookFirst: boolean;
             loudness: components["schemas"]["Loudness"];
             neverShow: components["schemas"]["NeverShow"];
+            counting: components["schemas"]["Counting"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -2876,6 +3168,14 @@ export interface components {
             /** Format: int64 */
             rev: number;
             set: components["schemas"]["FeedView"][];
+            drop: string[];
+        };
+        ToldOfLabelView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set: components["schemas"]["LabelView"][];
             drop: string[];
         };
         ToldOfPageView: {
@@ -3350,6 +3650,59 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventWish"];
+                "application/cloudevents+json": components["schemas"]["EventWish"];
+                "application/cloudevents-batch+json": components["schemas"]["EventWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5209,6 +5562,143 @@ export interface operations {
             };
         };
     };
+    addLabel: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Label"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfLabel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editLabel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LabelEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfLabel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     addSeat: {
         parameters: {
             query?: {
@@ -5651,6 +6141,250 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getEventDoor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventDoorView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renewEventDoor: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventDoorView"];
+                };
+            };
+        };
+    };
+    getEvents: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventView"][];
+                };
+            };
+        };
+    };
+    enterEvent: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["EventWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    correct: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CorrectionWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeEventBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seq: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    beginSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+        };
+    };
+    endSession: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeSessionBack: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
                 };
             };
             /** @description Conflict */

@@ -1,10 +1,10 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { Copy, RefreshCw } from 'lucide-react';
+import { RefreshCw } from 'lucide-react';
 import { answered, client } from '../api/client';
 import { edits } from '../show/edits';
 import { ask } from '../ui/ask';
 import { Button } from '../ui/Button';
-import { toast } from '../ui/toast';
+import { CopyButton } from '../ui/CopyButton';
 
 /** Where programs send this feed's values, and with what key: the key is copied, and never shown. */
 export function HowToPush({ feed, name }: { feed: string; name: string }) {
@@ -56,18 +56,5 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
         </Button>
       </span>
     </div>
-  );
-}
-
-function CopyButton({ name, text, said }: { name: string; text: string; said: string }) {
-  const copy = (): void =>
-    void navigator.clipboard.writeText(text).then(
-      () => toast.success(said),
-      () => toast.error('The browser did not let it be copied.'),
-    );
-  return (
-    <Button kind="bare" className="px-2!" onClick={copy}>
-      <Copy aria-hidden size={14} /> {name}
-    </Button>
   );
 }

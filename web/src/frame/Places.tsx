@@ -10,6 +10,7 @@ const places = {
   '/frame': later(async () => (await import('../seats/SeatsPage')).SeatsPage),
   '/feeds/:id?': later(async () => (await import('../feeds/FeedsPage')).FeedsPage),
   '/timers/:id?': later(async () => (await import('../timers/TimersPage')).TimersPage),
+  '/labels/:id?': later(async () => (await import('../labels/LabelsPage')).LabelsPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
   '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
 };

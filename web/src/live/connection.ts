@@ -79,25 +79,30 @@ export function connect(clock: Clock, listener: Listener): Connection {
     retry = Math.min(retry * 1.5, lastRetry);
   };
 
-  const watch = window.setInterval(() => {
-    if (!socket || performance.now() - heard <= silence) return;
+  // It looks again when the silence could have become too long, and not all the time: a quiet page stays quiet.
+  let watch = 0;
+  const look = (): void => {
+    const quiet = performance.now() - heard;
+    watch = window.setTimeout(look, socket && quiet <= silence ? silence - quiet + 1 : silence);
+    if (!socket || quiet <= silence) return;
     // A server that is stuck does not answer the goodbye either: nobody waits for it.
     const silent = socket;
     lose();
     silent.close();
-  }, 1000);
+  };
   const renew = window.setInterval(ping, pingAgain);
   const onVisible = (): void => {
     if (document.visibilityState === 'visible') ping();
   };
   document.addEventListener('visibilitychange', onVisible);
   open();
+  look();
 
   return {
     send,
     close() {
       closed = true;
-      clearInterval(watch);
+      clearTimeout(watch);
       clearInterval(renew);
       clearTimeout(waiting);
       document.removeEventListener('visibilitychange', onVisible);

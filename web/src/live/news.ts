@@ -14,6 +14,7 @@ const keys = {
   switches: (one: SwitchView) => one.graphic,
   timers: (one: Schemas['TimerView']) => one.timer,
   belts: (one: Schemas['BeltView']) => one.id,
+  labels: (one: Schemas['LabelView']) => one.label,
   feeds: (one: Schemas['FeedView']) => one.id,
   shapes: (one: Schemas['FeedShape']) => one.id,
   pages: (one: PageView) => one.id,
@@ -33,6 +34,8 @@ export interface Told extends Topics {
   readonly revision: number;
   readonly ahead: Schemas['AheadView'];
   readonly back: Schemas['BackView'];
+  /** Null until events have been counted. */
+  readonly session: Schemas['SessionView'] | null;
   readonly standby: Schemas['Standby'];
   readonly faults: Schemas['FaultsView'];
   /** How far each topic has come. */
@@ -47,6 +50,7 @@ export const nothing: Told = {
   revision: 0,
   ahead: { followers: [], repeats: [], cueSteps: [], alerts: [], asides: [], watches: [], waits: false },
   back: { lightsOut: false, bringsBack: [] },
+  session: null,
   standby: {},
   faults: { findings: [] },
   revs: Object.fromEntries(names.map((name) => [name, 0])) as Record<Topic, number>,
@@ -63,11 +67,12 @@ export function withNews(known: Told, news: DeskNews): Told | null {
     topics[name] = withDifference(known[name], told, keys[name] as (one: unknown) => string);
     revs[name] = told.rev;
   }
-  const { ahead, back, standby, faults } = news;
+  const { ahead, back, session, standby, faults } = news;
   return {
     ...known,
     ...(topics as Partial<Topics>),
     ...(ahead && { ahead }),
+    ...(session && { session }),
     ...(back && { back }),
     ...(standby && { standby }),
     ...(faults && { faults }),

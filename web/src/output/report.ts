@@ -1,5 +1,5 @@
-const reportEvery = 3000;
-const countFor = 100;
+const reportEvery = 5000;
+const counted = 4;
 const giveUpAfter = 500;
 
 export interface Report {
@@ -24,21 +24,20 @@ export function startReports(send: (report: Report) => void): void {
   window.addEventListener('resize', () => void report());
 }
 
-/** Frames are counted for a moment only: counting them always would keep a quiet page busy, and its frames stand in the way of a press. */
+/** Only a few frames are timed: counting them always would keep a quiet page busy, and its frames stand in the way of a press. */
 function countFrames(): Promise<number> {
   return new Promise((resolve) => {
     let first: number | null = null;
     let frames = 0;
     const giveUp = setTimeout(() => resolve(0), giveUpAfter);
     const step = (time: number): void => {
-      const passed = time - (first ??= time);
-      if (passed < countFor) {
-        frames++;
+      first ??= time;
+      if (frames++ < counted) {
         requestAnimationFrame(step);
         return;
       }
       clearTimeout(giveUp);
-      resolve((frames * 1000) / passed);
+      resolve((counted * 1000) / (time - first));
     };
     requestAnimationFrame(step);
   });

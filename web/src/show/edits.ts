@@ -25,6 +25,7 @@ const path = (id: string) => ({ path: { id } });
 export const edits = {
   cues: makeEntries<Schemas['Cue'], Schemas['CueEdit']>('cues'),
   timers: makeEntries<Schemas['Timer'], Schemas['TimerEdit']>('timers'),
+  labels: makeEntries<Schemas['Label'], Schemas['LabelEdit']>('labels'),
   /** Of one's own; the show tells them among all seats. */
   seats: makeEntries<Schemas['Seat'], Schemas['SeatEdit']>('seats'),
   keepClear: makeEntries<Schemas['KeepClear'], Schemas['KeepClearEdit']>('keepClear'),

@@ -18,6 +18,7 @@ export interface Entries<T, E> {
 const addresses = {
   cues: '/api/cues',
   timers: '/api/timers',
+  labels: '/api/labels',
   seats: '/api/seats',
   keepClear: '/api/keep-clear',
   savedFinishes: '/api/saved-finishes',

@@ -14,6 +14,7 @@ export type Placement = Schemas['Placement'];
 export type Outfit = Schemas['Outfit'];
 export type Seat = Schemas['Seat'];
 export type Timer = Schemas['Timer'];
+export type Label = Schemas['Label'];
 
 /** The timers that count, and are started and stopped: not the time of day. */
 export const countingOf = (show: { timers: readonly Timer[] }): Timer[] =>

@@ -10,6 +10,7 @@ const keys = {
   outputs: 'id',
   cues: 'id',
   timers: 'id',
+  labels: 'id',
   keepClear: 'id',
   savedFinishes: 'id',
   brands: 'name',

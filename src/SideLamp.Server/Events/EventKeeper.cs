@@ -1,0 +1,218 @@
+using System.Collections.Concurrent;
+using Microsoft.Data.Sqlite;
+using NodaTime;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Events;
+using SideLamp.Core.Loop;
+using SideLamp.Server.Data;
+using SideLamp.Server.Loop;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Events;
+
+/// <summary>What became of events that were sent.</summary>
+/// <param name="Counted">How many were new.</param>
+/// <param name="Known">How many were there already, and count once.</param>
+public sealed record EventReceipt(int Counted, int Known);
+
+/// <summary>
+/// Keeps what viewers did and counts it, on a thread of its own: counted means committed. Whoever sends is answered after it; what is sent
+/// within a moment shares one commit. The loop is told what it all counts to.
+/// </summary>
+public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider time, ILogger<EventKeeper> logger) : BackgroundService
+{
+    /// <summary>More of them waiting are told to come again.</summary>
+    private const int MostWaiting = 1000;
+
+    /// <summary>What comes within this shares a commit.</summary>
+    private static readonly TimeSpan Group = TimeSpan.FromMilliseconds(20);
+
+    private readonly BlockingCollection<Work> _works = new(MostWaiting);
+    private readonly EventRepository _events = new(folder.Writing);
+    private State _state = new(loop.Stage.Kept.Figures, loop.Stage.Show.Counting);
+
+    /// <summary>The last events to arrive, the newest first, and whether they were taken back since.</summary>
+    public List<(ViewerEvent Event, bool IsGone)> Recent(int most) => _events.Recent(most);
+
+    /// <summary>Keeps all of them, or none.</summary>
+    /// <exception cref="RefusedException">Too many wait.</exception>
+    /// <exception cref="IOException">They could not be kept: none is counted.</exception>
+    public Task<EventReceipt> Keep(IReadOnlyList<ReadEvent> events) => Ask(state => Counted(state, events));
+
+    /// <summary>An event is taken back by hand.</summary>
+    public Task<EventReceipt> TakeBack(long seq) =>
+        Ask(state =>
+            _events.Find(seq) is { } one
+                ? Counted(state, [new ReadEvent(new ViewerEvent(0, new EventKey(ByHand, Guid.NewGuid().ToString("N")), EventReader.Reversal, Now), one.Key)])
+                : throw RefusedException.NotFound("event")
+        );
+
+    /// <summary>A fresh session begins: what is counted over the session begins at nothing, all else stays.</summary>
+    public Task<EventReceipt> BeginSession() =>
+        Ask(state =>
+        {
+            var now = Now;
+            if (state.Figures.Session is { Ended: null } running)
+            {
+                _events.Put(running with { Ended = now });
+            }
+
+            return Turned(state, new Session((state.Figures.Session?.No ?? 0) + 1, now));
+        });
+
+    /// <summary>The session ends; its figures stay until a fresh one begins.</summary>
+    public Task<EventReceipt> EndSession() =>
+        Ask(state => state.Figures.Session is { Ended: null } running ? Turned(state, running with { Ended = Now }) : throw RefusedException.Conflict("No session goes on. Begin a fresh one."));
+
+    /// <summary>The newest session never began: the one before it goes on, with all that came since.</summary>
+    public Task<EventReceipt> TakeBackSession() =>
+        Ask(state =>
+        {
+            if (state.Figures.Session is not { No: > 1 } newest)
+            {
+                throw RefusedException.Conflict("This is the first session: there is none to go back to.");
+            }
+
+            _events.Forget(newest);
+            return Turned(state, _events.Session()! with { Ended = null });
+        });
+
+    /// <summary>What is typed by hand is of this source.</summary>
+    public const string ByHand = "by hand";
+
+    private Instant Now => Instant.FromUnixTimeMilliseconds(time.GetUtcNow().ToUnixTimeMilliseconds());
+
+    protected override Task ExecuteAsync(CancellationToken stoppingToken) =>
+        Task.Factory.StartNew(
+            () =>
+            {
+                while (!stoppingToken.IsCancellationRequested)
+                {
+                    try
+                    {
+                        Round(stoppingToken);
+                    }
+                    catch (OperationCanceledException)
+                    {
+                        return;
+                    }
+                }
+            },
+            stoppingToken,
+            TaskCreationOptions.LongRunning,
+            TaskScheduler.Default
+        );
+
+    private void Round(CancellationToken stopping)
+    {
+        var works = new List<Work>();
+        if (_works.TryTake(out var first, (int)TimeSpan.FromSeconds(1).TotalMilliseconds, stopping))
+        {
+            works.Add(first);
+            for (var until = time.GetTimestamp(); time.GetElapsedTime(until) < Group && _works.TryTake(out var next, Group); )
+            {
+                works.Add(next);
+            }
+        }
+        else if (_state.Figures.Bounds.TryGetValue(CountedOver.Today, out var today) && today.Has(Now) && _state.Counting == loop.Stage.Show.Counting)
+        {
+            return;
+        }
+
+        Commit(works);
+    }
+
+    /// <summary>One transaction for all of them: what one of them asks for and cannot have does not keep the others from it.</summary>
+    private void Commit(List<Work> works)
+    {
+        var before = _state;
+        var answers = new List<Action>();
+        try
+        {
+            folder.Writing.Write(
+                lasting: true,
+                _ =>
+                {
+                    var state = Within(before, Now);
+                    answers.Clear();
+                    foreach (var work in works)
+                    {
+                        try
+                        {
+                            (state, var receipt) = work.Do(state);
+                            answers.Add(() => work.Done.SetResult(receipt));
+                        }
+                        catch (RefusedException refused)
+                        {
+                            answers.Add(() => work.Done.SetException(refused));
+                        }
+                    }
+
+                    _state = state;
+                }
+            );
+        }
+        catch (Exception error)
+        {
+            _state = before;
+            logger.LogError(error, "Events could not be kept.");
+            works.ForEach(work => work.Done.SetException(new IOException($"It could not be kept on disk: {error.Message.TrimEnd('.')}. Nothing was counted; send it again.", error)));
+            return;
+        }
+
+        loop.Tell(new FiguresInput(_state.Figures));
+        answers.ForEach(answer => answer());
+    }
+
+    /// <summary>What spans are now: days turn, and how events are counted may have been set otherwise.</summary>
+    private State Within(State state, Instant now)
+    {
+        var counting = loop.Stage.Show.Counting;
+        return state with { Figures = state.Figures.Within(counting.Days.At(now, state.Figures.Session), _events), Counting = counting };
+    }
+
+    private (State State, EventReceipt Receipt) Turned(State state, Session session)
+    {
+        _events.Put(session);
+        return (Within(state with { Figures = state.Figures with { Session = session } }, Now), new EventReceipt(0, 0));
+    }
+
+    private (State State, EventReceipt Receipt) Counted(State state, IReadOnlyList<ReadEvent> events)
+    {
+        var counted = 0;
+        foreach (var (read, reverses) in events)
+        {
+            // A reversal may come before what it takes back.
+            var gone = reverses is null ? _events.ReversalOf(read.Key) : null;
+            if (_events.Add(read, reverses, gone) is not { } seq)
+            {
+                continue;
+            }
+
+            counted++;
+            state = state with { Figures = state.Figures with { Newest = seq } };
+            if (reverses is { } key && _events.Find(key) is { } taken)
+            {
+                _events.TakeBack(taken.Seq, seq);
+                state = state with { Figures = state.Figures.Without(taken, _events) };
+            }
+            else if (reverses is null && gone is null)
+            {
+                state = state with { Figures = state.Figures.With(read with { Seq = seq }) };
+            }
+        }
+
+        return (state, new EventReceipt(counted, events.Count - counted));
+    }
+
+    private Task<EventReceipt> Ask(Func<State, (State, EventReceipt)> act)
+    {
+        var work = new Work(act, new TaskCompletionSource<EventReceipt>(TaskCreationOptions.RunContinuationsAsynchronously));
+        return _works.TryAdd(work) ? work.Done.Task : throw new RefusedException(Refusal.Busy);
+    }
+
+    /// <param name="Counting">How it was counted.</param>
+    private sealed record State(Figures Figures, Counting Counting);
+
+    private sealed record Work(Func<State, (State State, EventReceipt Receipt)> Do, TaskCompletionSource<EventReceipt> Done);
+}

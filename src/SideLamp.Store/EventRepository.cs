@@ -1,0 +1,111 @@
+using Microsoft.Data.Sqlite;
+using NodaTime;
+using SideLamp.Core.Events;
+using SideLamp.Core.Json;
+
+namespace SideLamp.Store;
+
+/// <summary>What viewers did, for good. Rows are added; the only thing that is ever written to one is that it was taken back.</summary>
+public sealed class EventRepository(Database database) : IEventIndex
+{
+    private const string Reversal = EventReader.Reversal;
+    private const string Columns = "seq, source, id, kind, at, unit, size, times, correction, body";
+
+    /// <summary>Only the words are read as JSON; what is asked for has a column.</summary>
+    private sealed record Body(string Name, string Person, string Words, string Tier);
+
+    /// <summary>Keeps one; null = it is there already.</summary>
+    /// <param name="gone">The row that took it back before it came; null = none did.</param>
+    /// <returns>Its number of arrival.</returns>
+    public long? Add(ViewerEvent one, EventKey? reverses, long? gone)
+    {
+        var seqs = database.Query(
+            """
+            INSERT INTO event (source, id, kind, at, unit, size, times, correction, reverses_source, reverses_id, gone, body)
+            VALUES ($source, $id, $kind, $at, $unit, $size, $times, $correction, $reversesSource, $reversesId, $gone, $body)
+            ON CONFLICT (source, id) DO NOTHING RETURNING seq
+            """,
+            row => row.GetInt64(0),
+            ("$source", one.Key.Source),
+            ("$id", one.Key.Id),
+            ("$kind", one.Kind),
+            ("$at", one.At.ToUnixTimeMilliseconds()),
+            ("$unit", one.Unit),
+            ("$size", one.Size),
+            ("$times", one.Times),
+            ("$correction", one.IsCorrection ? 1 : 0),
+            ("$reversesSource", reverses?.Source),
+            ("$reversesId", reverses?.Id),
+            ("$gone", gone),
+            ("$body", CoreJson.WriteWhole(new Body(one.Name, one.Person, one.Words, one.Tier)))
+        );
+        return seqs.Count == 0 ? null : seqs[0];
+    }
+
+    /// <summary>An event that counts; null = there is none, or it was taken back.</summary>
+    public ViewerEvent? Find(EventKey key) => One($"SELECT {Columns} FROM event WHERE source = $source AND id = $id AND gone IS NULL AND kind <> '{Reversal}'", ("$source", key.Source), ("$id", key.Id));
+
+    public ViewerEvent? Find(long seq) => One($"SELECT {Columns} FROM event WHERE seq = $seq AND gone IS NULL AND kind <> '{Reversal}'", ("$seq", seq));
+
+    /// <summary>The row that took an event back, be it before it came; null = none.</summary>
+    public long? ReversalOf(EventKey key) =>
+        database.Query("SELECT min(seq) FROM event WHERE reverses_source = $source AND reverses_id = $id", row => row.IsDBNull(0) ? (long?)null : row.GetInt64(0), ("$source", key.Source), ("$id", key.Id))[0];
+
+    public void TakeBack(long seq, long by) => database.Execute("UPDATE event SET gone = $by WHERE seq = $seq", ("$seq", seq), ("$by", by));
+
+    public ViewerEvent? Latest(string kind, Bounds within) =>
+        One($"SELECT {Columns} FROM event WHERE kind = $kind AND at >= $from AND at < $to AND gone IS NULL AND correction = 0 ORDER BY at DESC, seq DESC LIMIT 1", [("$kind", kind), .. Of(within)]);
+
+    public ViewerEvent? Top(string kind, string unit, Bounds within) =>
+        One($"SELECT {Columns} FROM event WHERE kind = $kind AND unit = $unit AND at >= $from AND at < $to AND gone IS NULL AND correction = 0 ORDER BY size DESC, at, seq LIMIT 1", [("$kind", kind), ("$unit", unit), .. Of(within)]);
+
+    public IEnumerable<Summed> Sums(Bounds within) =>
+        database.Query(
+            $"SELECT kind, unit, sum(times), sum(size) FROM event WHERE at >= $from AND at < $to AND gone IS NULL AND kind <> '{Reversal}' GROUP BY kind, unit",
+            row => new Summed(row.GetString(0), row.GetString(1), row.GetInt64(2), row.GetInt64(3)),
+            Of(within)
+        );
+
+    /// <summary>The number of the last one to arrive; 0 = there is none.</summary>
+    public long Newest() => database.Query("SELECT coalesce(max(seq), 0) FROM event", row => row.GetInt64(0))[0];
+
+    /// <summary>The last ones to arrive, the newest first, also those that were taken back.</summary>
+    public List<(ViewerEvent Event, bool IsGone)> Recent(int most) =>
+        database.Query($"SELECT {Columns}, gone FROM event WHERE kind <> '{Reversal}' ORDER BY seq DESC LIMIT $most", row => (Read(row), !row.IsDBNull(10)), ("$most", most));
+
+    /// <summary>The newest session; null = there was none yet.</summary>
+    public Session? Session() => database.Query("SELECT no, began, ended FROM session ORDER BY no DESC LIMIT 1", row => new Session(row.GetInt64(0), At(row.GetInt64(1)), row.IsDBNull(2) ? null : At(row.GetInt64(2)))).FirstOrDefault();
+
+    public void Put(Session session) =>
+        database.Execute(
+            "INSERT INTO session (no, began, ended) VALUES ($no, $began, $ended) ON CONFLICT (no) DO UPDATE SET began = $began, ended = $ended",
+            ("$no", session.No),
+            ("$began", session.Began.ToUnixTimeMilliseconds()),
+            ("$ended", session.Ended?.ToUnixTimeMilliseconds())
+        );
+
+    /// <summary>The newest session never was.</summary>
+    public void Forget(Session session) => database.Execute("DELETE FROM session WHERE no = $no", ("$no", session.No));
+
+    private ViewerEvent? One(string sql, params ReadOnlySpan<(string, object?)> parameters) => database.Query(sql, Read, parameters).FirstOrDefault();
+
+    private static (string, object?)[] Of(Bounds within) => [("$from", within.From.ToUnixTimeMilliseconds()), ("$to", within.To?.ToUnixTimeMilliseconds() ?? long.MaxValue)];
+
+    private static ViewerEvent Read(SqliteDataReader row)
+    {
+        var body = CoreJson.Read<Body>(row.GetString(9));
+        return new ViewerEvent(row.GetInt64(0), new EventKey(row.GetString(1), row.GetString(2)), row.GetString(3), At(row.GetInt64(4)))
+        {
+            Unit = row.GetString(5),
+            Size = row.GetInt64(6),
+            Times = row.GetInt64(7),
+            IsCorrection = row.GetInt64(8) != 0,
+            Name = body.Name,
+            Person = body.Person,
+            Words = body.Words,
+            Tier = body.Tier,
+        };
+    }
+
+    private static Instant At(long ms) => Instant.FromUnixTimeMilliseconds(ms);
+}

@@ -1,0 +1,178 @@
+using System.Globalization;
+using System.Net;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>Events over real HTTP, into a real SQLite file. Source: CloudEvents 1.0, HTTP Protocol Binding and JSON Format.</summary>
+public sealed class EventTests
+{
+    private const string Structured = "application/cloudevents+json";
+    private const string Batch = "application/cloudevents-batch+json";
+
+    [Fact]
+    public async Task Events_come_in_as_binary_structured_and_batch_count_once_and_show_in_labels_on_air()
+    {
+        await using var server = await RunningServer.Host();
+        var key = await Key(server);
+        foreach (var label in new[]
+        {
+            """{"id":"follower","name":"Latest follower","kind":"follow","figure":"latest","over":"ever","words":"{{ event.name }}","fallback":"nobody yet","currency":"EUR"}""",
+            """{"id":"tips","name":"Tips","kind":"tip","figure":"total","over":"session","words":"{{ event.amount }}","fallback":"none","currency":"EUR","target":600,"start":100}""",
+        })
+        {
+            Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/labels", label)).StatusCode);
+        }
+
+        await server.Send("PATCH", "/api/graphics/names", """{"revision":9000000000000000,"card":"c1","words":{"name":"{{ labels.follower }}","role":"{{ labels.tips_value }} of {{ labels.tips_target }}"}}""");
+        await server.Press("light", "names");
+        using var page = await server.Open(await server.Token());
+        await page.Next(one => one.ToJsonString().Contains("nobody yet", StringComparison.Ordinal));
+
+        // Source: the specification's own way of writing binary mode, ce- headers and the data as the body.
+        var binary = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent("""{"name":"moss\u202Eandco"}""", Encoding.UTF8, "application/json") };
+        foreach (var (name, value) in new[] { ("ce-specversion", "1.0"), ("ce-type", "example.club.follow"), ("ce-source", "/club"), ("ce-id", "f1"), ("authorization", $"Bearer {key}") })
+        {
+            binary.Headers.TryAddWithoutValidation(name, value);
+        }
+
+        Assert.Equal("""{"counted":1,"known":0}""", await (await server.Http.SendAsync(binary)).Content.ReadAsStringAsync());
+        await page.Next(one => one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await Send(server, key, Structured, Event("f1", "follow", """{"name":"another"}""")));
+
+        var tips = $"[{Event("t1", "tip", """{"name":"Pim","amount":12.5}""")},{Event("t2", "tip", """{"amount":"7.50"}""")},{Event("t2", "tip", """{"amount":900}""")},{Event("r0", "reversal", """{"event":"t9"}""")},{Event("t9", "tip", """{"amount":50}""")},{Event("j1", "tip", """{"amount":5000,"currency":"JPY"}""")}]";
+        Assert.Equal((HttpStatusCode.OK, """{"counted":5,"known":1}"""), await Send(server, key, Batch, tips));
+        await page.Next(one => one.ToJsonString().Contains("120 of 600", StringComparison.Ordinal));
+
+        // A batch is all or none, and every fault is told with its place.
+        var (code, said) = await Send(server, key, Batch, $"[{Event("g1", "tip", """{"amount":1}""")},{Event("g2", "tip", """{"amount":1e400}""")},{Event("g3", "Follow!", "{}")}]");
+        Assert.Equal(HttpStatusCode.BadRequest, code);
+        Assert.Equal(["/1/data/amount", "/2/type"], JsonNode.Parse(said)!["faults"]!.AsArray().Select(fault => fault!["path"]!.GetValue<string>()));
+        Assert.Equal("""{"counted":1,"known":0}""", (await Send(server, key, Structured, Event("g1", "tip", """{"amount":1}"""))).Said);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await Send(server, "wrong", Structured, Event("x", "follow", "{}"))).Code);
+
+        // Taken back, corrected by hand, and a fresh session, which is taken back again; what was before stays in ever.
+        await Send(server, key, Structured, Event("r1", "reversal", """{"event":"t1"}"""));
+        await page.Next(one => one.ToJsonString().Contains("108.5 of 600", StringComparison.Ordinal));
+        await server.Send("POST", "/api/events/corrections", """{"kind":"tip","times":0,"size":-0.5,"currency":"EUR"}""");
+        await page.Next(one => one.ToJsonString().Contains("108 of 600", StringComparison.Ordinal));
+        await server.Send("POST", "/api/sessions", "");
+        await page.Next(one => one.ToJsonString().Contains("100 of 600", StringComparison.Ordinal));
+        await server.Send("DELETE", "/api/sessions/newest", "");
+        await page.Next(one => one.ToJsonString().Contains("108 of 600", StringComparison.Ordinal));
+        Assert.Equal(HttpStatusCode.Conflict, (await server.Send("DELETE", "/api/sessions/newest", "")).StatusCode);
+
+        // A name with a word of the never-show list is nobody's, on air and on our own pages; without the list it is back.
+        await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":["mossandco"],"act":"mask"}}""");
+        await page.Next(one => one.ToJsonString().Contains("a viewer", StringComparison.Ordinal));
+        Assert.DoesNotContain("mossandco", await server.Http.GetStringAsync("/api/events"), StringComparison.Ordinal);
+        await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":[],"act":"mask"}}""");
+        await page.Next(one => one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
+
+        // They are counted from what is kept.
+        await server.MoveOut();
+        using var again = await server.Open(await server.Token());
+        await again.Next(one => one.ToJsonString().Contains("108 of 600", StringComparison.Ordinal) && one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await Send(server, key, Structured, Event("t9", "tip", """{"amount":50}""")));
+    }
+
+    [Fact]
+    public async Task Whatever_is_sent_is_answered_with_what_is_wrong_and_counts_nothing()
+    {
+        await using var server = await RunningServer.Host("--empty");
+        var key = await Key(server);
+        foreach (var (type, body) in new[]
+        {
+            (Structured, "{"),
+            (Structured, """{"specversion":"1.0"}"""),
+            (Structured, """{"specversion":"9","id":"1","source":"/a","type":"follow"}"""),
+            ("text/plain", "follow"),
+            (Batch, "{}"),
+            (Batch, $"[{string.Join(',', Enumerable.Range(0, 1001).Select(at => Event($"b{at}", "follow", "{}")))}]"),
+            (Structured, Event("1", "tip", "{}")),
+            (Structured, Event("1", "tip", """{"amount":-1}""")),
+            (Structured, Event("1", "tip", """{"amount":1e13}""")),
+            (Structured, Event("1", "tip", """{"amount":0.001}""")),
+            (Structured, Event("1", "tip", """{"amount":5,"currency":"Euro"}""")),
+            (Structured, Event("1", "gift", """{"count":1.5}""")),
+            (Structured, Event("1", "gift", """{"count":99999999999}""")),
+            (Structured, Event("1", "follow", """{"name":"\ud800"}""")),
+            (Structured, Event("1", "follow", """{"name":["Pim"]}""")),
+            (Structured, Event("1", "follow", "[]")),
+            (Structured, Event("1", "reversal", "{}")),
+            (Structured, Event(new string('x', 201), "follow", "{}")),
+        })
+        {
+            var (code, said) = await Send(server, key, type, body);
+            Assert.True(code == HttpStatusCode.BadRequest && said.Contains("faults", StringComparison.Ordinal), $"{body[..Math.Min(80, body.Length)]}: {code} {said}");
+        }
+
+        Assert.Equal("[]", await server.Http.GetStringAsync("/api/events"));
+        // What is long, piled up or turned round is cut and cleaned; markup is words.
+        var name = string.Concat(Enumerable.Repeat("👩‍👩‍👧", 60)) + "<img src=x onerror=alert(1)>";
+        Assert.Equal(HttpStatusCode.OK, (await Send(server, key, Structured, Event("ok", "follow", new JsonObject { ["name"] = name }.ToJsonString()))).Code);
+        Assert.EndsWith("👩‍👩‍👧…", JsonNode.Parse(await server.Http.GetStringAsync("/api/events"))![0]!["name"]!.GetValue<string>());
+    }
+
+    [Fact]
+    public async Task Killed_at_any_instant_it_has_counted_all_that_it_answered_and_nothing_twice()
+    {
+        await using var server = await RunningServer.Begin("--empty");
+        var key = await Key(server);
+        await server.Send("POST", "/api/labels", """{"id":"all","name":"All","kind":"tip","figure":"total","over":"ever","words":"{{ event.amount }}","fallback":"0","currency":"EUR"}""");
+        var (answered, sent, random) = (0, 0, new Random(7));
+        for (var round = 0; round < 3; round++)
+        {
+            using var stop = new CancellationTokenSource();
+            var sending = Task.Run(async () =>
+            {
+                try
+                {
+                    for (; !stop.IsCancellationRequested; sent++)
+                    {
+                        var (code, _) = await Send(server, key, Structured, Event($"k{sent}", "tip", """{"amount":1}"""));
+                        answered += code == HttpStatusCode.OK ? 1 : 0;
+                    }
+                }
+                catch (HttpRequestException)
+                {
+                    // Killed in the middle: it may be counted, or not.
+                }
+            });
+            await Task.Delay(random.Next(100, 400));
+            await server.KillAtOnce();
+            await stop.CancelAsync();
+            await sending;
+            sent++;
+            await server.Restart();
+        }
+
+        // All of them once more: what was kept is known.
+        var again = 0;
+        for (var at = 0; at < sent; at++)
+        {
+            var (_, said) = await Send(server, key, Structured, Event($"k{at}", "tip", """{"amount":1}"""));
+            again += JsonNode.Parse(said)!["counted"]!.GetValue<int>();
+        }
+
+        Assert.InRange(again, 0, 3);
+        Assert.InRange(answered, sent - again - 3, sent - again);
+        using var desk = await server.Open();
+        var told = (await desk.Next("news"))["labels"]!.AsArray().Single()!;
+        Assert.Equal(sent.ToString(CultureInfo.InvariantCulture), told["value"]!.ToJsonString());
+    }
+
+    private static string Event(string id, string type, string data) => $$"""{"specversion":"1.0","id":"{{id}}","source":"/club","type":"{{type}}","data":{{data}}}""";
+
+    private static async Task<string> Key(RunningServer server) => JsonNode.Parse(await (await server.Send("POST", "/api/event-door", "")).Content.ReadAsStringAsync())!["key"]!.GetValue<string>();
+
+    private static async Task<(HttpStatusCode Code, string Said)> Send(RunningServer server, string key, string type, string body)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, type) };
+        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", key);
+        using var answer = await server.Http.SendAsync(request);
+        return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
+    }
+}
