@@ -1,5 +1,5 @@
 // What the benchmarks share: requests on a kept connection, servers that are started and stopped, and how figures are told.
-import { spawn } from 'node:child_process';
+import { execFileSync, spawn } from 'node:child_process';
 import { mkdtempSync, rmSync } from 'node:fs';
 import { Agent, request } from 'node:http';
 import { createRequire } from 'node:module';
@@ -71,6 +71,10 @@ export const bareOn = () => start('dotnet', [join(root, 'bench/SideLamp.Bench/bi
 
 /** Looks at each file of a folder every 0.1 s, and does nothing else. */
 export const pollOn = (folder) => start('dotnet', [join(root, 'bench/SideLamp.Bench/bin/Release/net10.0/sidelamp-bench.dll'), 'poll', folder], 'ready');
+
+/** Rows a second that bare inserts come to, so many a commit. */
+export const insertsOf = (group) =>
+  Number(execFileSync('dotnet', [join(root, 'bench/SideLamp.Bench/bin/Release/net10.0/sidelamp-bench.dll'), 'insert', newFolder(), String(group)], { encoding: 'utf8' }));
 
 export const browserOn = () =>
   chromium.launch({

@@ -1,6 +1,6 @@
 using SideLamp.Bench;
 
-// “core FOLDER”: engine, layout and belts, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “push PORT”: the floor for a press, a bare WebSocket push.
+// “core FOLDER”: engine, layout and belts, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “insert FOLDER GROUP”: the floor for events. “push PORT”: the floor for a press, a bare WebSocket push.
 switch (args)
 {
     case ["core", var root]:
@@ -14,11 +14,14 @@ switch (args)
     case ["poll", var folder]:
         BarePoll.Run(folder);
         break;
+    case ["insert", var folder, var group]:
+        BareInserts.Run(folder, int.Parse(group, System.Globalization.CultureInfo.InvariantCulture));
+        break;
     case ["push", var port]:
         await BarePush.Serve(int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
         break;
     default:
-        Console.Error.WriteLine("Say “core ROOT”, “readers”, “poll FOLDER” or “push PORT”.");
+        Console.Error.WriteLine("Say “core ROOT”, “readers”, “poll FOLDER”, “insert FOLDER GROUP” or “push PORT”.");
         return 2;
 }
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
@@ -88,8 +89,8 @@ public static class DemoShow
                 Graphic("club", "Club logo", "logo-bug", "upper-right", "l", Words(("below", "{% if moon.night.rise %}moon up at {{ moon.night.rise }}{% endif %}"))),
                 Graphic("ends", "Show ends", "corner-timer", "upper-middle", "e", Words(("time", "{{ timers.ends }}"), ("label", "until the lamp goes out"), ("left", "94"))),
                 Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "{{ timers.lamp }}"), ("label", "the lamp has been lit"))),
-                Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "quietfern"))),
-                Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "oldbarn · 12"))),
+                Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "{{ labels.latest_follower }}"))),
+                Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "{{ labels.top_tip }}"))),
                 Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
                 Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}\n{% endfor %}{% for row in gardens.rows limit: 3 %}{{ row.garden }}: {{ row.moths_tonight }}\n{% endfor %}"))),
@@ -144,6 +145,12 @@ public static class DemoShow
                 Cue("break", "Break", "y", onlyThese: true, Lit("break")),
                 Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
             ],
+            Labels =
+            [
+                new Label(new LabelId("latest_follower"), "Latest follower", EventKinds.Follow, LabelFigure.Latest, CountedOver.Ever, "{{ event.name }}", "nobody yet", "EUR"),
+                new Label(new LabelId("top_tip"), "Top tip tonight", EventKinds.Tip, LabelFigure.Top, CountedOver.Session, "{{ event.name }} · {{ event.amount }}", "none yet", "EUR"),
+                new Label(new LabelId("hedgerow"), "Hedgerow fund", EventKinds.Tip, LabelFigure.Total, CountedOver.Ever, "{{ event.amount }}", "nothing yet", "EUR") { Target = 600, Start = 391.5m },
+            ],
             Timers =
             [
                 new Timer(new TimerId("check"), "Lamp check", TimerKind.Down, Duration.FromMinutes(12), LocalTime.Noon, AtZero.Again, Key: "-"),
@@ -152,6 +159,25 @@ public static class DemoShow
                 new Timer(new TimerId("soon"), "Starting soon", TimerKind.Down, Duration.FromMinutes(5), LocalTime.Noon, AtZero.Stop, new CueId("opening")),
             ],
         };
+
+    /// <summary>What its viewers did before it is opened for the first time.</summary>
+    /// <param name="session">When its session began: long enough ago for all of it.</param>
+    public static IEnumerable<ViewerEvent> Events(Instant session)
+    {
+        var seq = 0;
+        ViewerEvent Did(string name, string kind, int minutes) => new(0, new EventKey("/stand-in/garden", $"demo-{++seq}"), kind, session + Duration.FromMinutes(minutes)) { Name = name };
+        ViewerEvent Tipped(string name, int minutes, long cents, string words) => Did(name, EventKinds.Tip, minutes) with { Unit = "EUR", Size = cents, Words = words };
+        yield return Did("brackenedge", EventKinds.Follow, 3);
+        yield return Tipped("lanternjar", 8, 350, "for the lamp oil");
+        yield return Did("nightjar_nell", EventKinds.Visit, 12) with { Size = 14 };
+        yield return Did("mossandco", EventKinds.Member, 17) with { Size = 5, Tier = "Torch bearer" };
+        yield return Tipped("oldbarn", 21, 1200, "A tip for the hedgerow");
+        yield return Tipped("thornbury", 26, 500, "look under the lavender");
+        yield return Did("quietfern", EventKinds.Follow, 31);
+    }
+
+    /// <summary>How long before its first opening the demo's session began.</summary>
+    public static readonly Duration SessionAge = Duration.FromMinutes(35);
 
     private static Feed Web(string web, string id, string name, string source, int seconds, SourceKind kind) =>
         new(new FeedId(id), name, $"{web}/{source}", Duration.FromSeconds(seconds), kind, Private: true);

@@ -18,14 +18,12 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('lamp check')).toBeVisible();
   await page.waitForTimeout(1200);
   await shoot('desk-look-first');
-  await page.keyboard.press('?');
-  await shoot('keys');
   await page.keyboard.press('Escape');
   await page.getByRole('button', { name: 'Cue Opening' }).click({ button: 'right' });
   await page.getByText('Change it').click();
   await shoot('cue');
   await page.keyboard.press('Escape');
-  for (const place of ['brand', 'graphics', 'feeds/sightings', 'timers', 'outputs']) {
+  for (const place of ['brand', 'graphics', 'feeds/sightings', 'timers', 'labels', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
     await shoot(place.split('/')[0]!);

@@ -15,7 +15,11 @@ test.each(said)('$words says what a second engine makes of it', async ({ words, 
   expect(text).toBe(await new Liquid().parseAndRender(words, { night }));
 });
 
-const show = { feeds: [{ id: 'night', name: 'Night' }], timers: [] };
+const show = {
+  feeds: [{ id: 'night', name: 'Night' }],
+  timers: [],
+  labels: [{ id: 'top_tip', name: 'Top tip' }],
+};
 
 test('what can be done to a value is offered where it is begun, and what is offered can be taken as it is', async () => {
   expect(offered.filter(({ name }) => !filters.includes(name))).toEqual([]);

@@ -202,7 +202,7 @@ public sealed class DataFolder : IDisposable
         clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
         boot.Keep(clock.AtBoot);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        var figures = Counted(kept.Show.Counting);
+        var figures = Counted(kept.Show.Counting, isDemo: _isFirst && !options.Empty);
         kept = kept with { Figures = figures, Seen = kept.Show.NeverShow.Words.IsEmpty ? figures : Figures.None };
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(
@@ -216,15 +216,26 @@ public sealed class DataFolder : IDisposable
     }
 
     /// <summary>What events count to: from what is kept of them, for figures have no other truth.</summary>
-    private Figures Counted(Counting counting)
+    /// <param name="isDemo">Whether the demo has just been made: its viewers have been there for a while.</param>
+    private Figures Counted(Counting counting, bool isDemo)
     {
         var events = new EventRepository(Writing);
         var now = Instant.FromUnixTimeMilliseconds(TimeProvider.System.GetUtcNow().ToUnixTimeMilliseconds());
         var session = events.Session();
         if (session is null)
         {
-            session = new Session(1, now);
-            events.Put(session);
+            session = new Session(1, isDemo ? now - DemoShow.SessionAge : now);
+            Writing.Write(
+                lasting: true,
+                _ =>
+                {
+                    events.Put(session);
+                    foreach (var one in isDemo ? DemoShow.Events(session.Began) : [])
+                    {
+                        events.Add(one, null, null);
+                    }
+                }
+            );
         }
 
         return (Figures.None with { Session = session, Newest = events.Newest() }).Within(counting.Days.At(now, session), events);

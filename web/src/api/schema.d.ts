@@ -3666,13 +3666,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["EventWish"];
-                "application/cloudevents+json": components["schemas"]["EventWish"];
-                "application/cloudevents-batch+json": components["schemas"]["EventWish"];
-            };
-        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

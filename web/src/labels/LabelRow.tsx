@@ -57,7 +57,7 @@ function Meter({ percent }: { percent: number }) {
         <span className="block h-full rounded-full bg-moss" style={{ width: `${Math.min(100, percent)}%` }} />
       </span>
       <span className="text-[11.5px] text-quiet tabular-nums">
-        {percent >= 100 ? `met, ${percent} %` : `${percent} %`}
+        {percent < 100 ? `${percent} %` : percent < 1000 ? `met, ${percent} %` : 'met'}
       </span>
     </span>
   );

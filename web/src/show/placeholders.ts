@@ -62,10 +62,14 @@ const ofPhases = {
   rounds: 'how many rounds',
 };
 
-/** What could stand where a placeholder has been begun: the words of each feed, and the timers; or what could be done to its value. */
+/** What could stand where a placeholder has been begun: the words of each feed, the labels and the timers; or what could be done to its value. */
 export function offersFor(
   typed: string,
-  { feeds, timers }: { feeds: readonly Named[]; timers: readonly (Named & { kind?: string })[] },
+  {
+    feeds,
+    timers,
+    labels,
+  }: { feeds: readonly Named[]; timers: readonly (Named & { kind?: string })[]; labels: readonly Named[] },
 ): Offer[] {
   const found = begun.exec(typed);
   if (!found) return filtersFor(typed);
@@ -73,6 +77,11 @@ export function offersFor(
   const before = typed.slice(0, found.index);
   return [
     ...feeds.flatMap((feed) => cellsOf(feed, live.getState().shapes.get(feed.id))),
+    ...labels.map((label) => ({
+      id: `labels.${label.id}`,
+      words: `the label ${label.name}`,
+      text: `{{ labels.${label.id} }}`,
+    })),
     ...timers.map((timer) => ({
       id: `timers.${timer.id}.over`,
       words: `other words once ${timer.name} is over`,
