@@ -1,10 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { RefreshCw } from 'lucide-react';
 import { answered, client } from '../api/client';
 import { edits } from '../show/edits';
 import { ask } from '../ui/ask';
-import { Button } from '../ui/Button';
-import { CopyButton } from '../ui/CopyButton';
+import { DoorButtons } from '../ui/DoorButtons';
 
 /** Where programs send this feed's values, and with what key: the key is copied, and never shown. */
 export function HowToPush({ feed, name }: { feed: string; name: string }) {
@@ -30,30 +28,14 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
         </code>
       </span>
       <span className="ml-auto flex gap-1">
-        {data && (
-          <>
-            <CopyButton name="Address" text={address} said="The address is copied." />
-            <CopyButton
-              name="Key"
-              text={data.key}
-              said="The key is copied. A program sends it as “Authorization: Bearer …”."
-            />
-            <CopyButton
-              name="As a command"
-              text={`curl -X PUT ${address} -H 'Authorization: Bearer ${data.key}' -H 'Content-Type: application/json' -d '[{"moth":"Brimstone","count":2}]'`}
-              said="A whole command is copied, with the key in it."
-            />
-          </>
-        )}
-        <Button
-          kind="bare"
-          className="px-2!"
-          aria-label="Make a new key"
-          title="Make a new key"
-          onClick={() => void renew()}
-        >
-          <RefreshCw aria-hidden size={14} />
-        </Button>
+        <DoorButtons
+          secret={data?.key ?? null}
+          address={address}
+          command={(key) =>
+            `curl -X PUT ${address} -H 'Authorization: Bearer ${key}' -H 'Content-Type: application/json' -d '[{"moth":"Brimstone","count":2}]'`
+          }
+          onRenew={renew}
+        />
       </span>
     </div>
   );

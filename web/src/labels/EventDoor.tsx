@@ -1,9 +1,8 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { RefreshCw } from 'lucide-react';
 import { answered, client } from '../api/client';
 import { ask } from '../ui/ask';
 import { Button } from '../ui/Button';
-import { CopyButton } from '../ui/CopyButton';
+import { DoorButtons } from '../ui/DoorButtons';
 import { Drawer } from '../ui/Drawer';
 import { events } from './eventActs';
 
@@ -44,30 +43,14 @@ function Door() {
         follow, member, gift, tip, visit, reward, reversal, or a word of their own.
       </p>
       <span className="flex flex-wrap gap-1">
-        {data && (
-          <>
-            <CopyButton name="Address" text={address} said="The address is copied." />
-            <CopyButton
-              name="Key"
-              text={data.key}
-              said="The key is copied. A program sends it as “Authorization: Bearer …”."
-            />
-            <CopyButton
-              name="As a command"
-              text={`curl -X POST ${address} -H 'Authorization: Bearer ${data.key}' -H 'Content-Type: application/cloudevents+json' -d '{"specversion":"1.0","id":"1","source":"/mine","type":"tip","data":{"name":"mossandco","amount":5,"currency":"EUR"}}'`}
-              said="A whole command is copied, with the key in it."
-            />
-          </>
-        )}
-        <Button
-          kind="bare"
-          className="px-2!"
-          aria-label="Make a new key"
-          title="Make a new key"
-          onClick={() => void renew()}
-        >
-          <RefreshCw aria-hidden size={14} />
-        </Button>
+        <DoorButtons
+          secret={data?.key ?? null}
+          address={address}
+          command={(key) =>
+            `curl -X POST ${address} -H 'Authorization: Bearer ${key}' -H 'Content-Type: application/cloudevents+json' -d '{"specversion":"1.0","id":"1","source":"/mine","type":"tip","data":{"name":"mossandco","amount":5,"currency":"EUR"}}'`
+          }
+          onRenew={renew}
+        />
       </span>
     </div>
   );
