@@ -109,7 +109,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
         if (_works.TryTake(out var first, (int)TimeSpan.FromSeconds(1).TotalMilliseconds, stopping))
         {
             works.Add(first);
-            for (var until = time.GetTimestamp(); time.GetElapsedTime(until) < Group && _works.TryTake(out var next, Group); )
+            for (var until = time.GetTimestamp(); time.GetElapsedTime(until) < Group && _works.TryTake(out var next, Group);)
             {
                 works.Add(next);
             }
