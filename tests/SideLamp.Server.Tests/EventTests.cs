@@ -76,7 +76,14 @@ public sealed class EventTests
         await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":[],"act":"mask"}}""");
         await page.Next(one => one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
 
-        // They are counted from what is kept.
+        // They are counted from what is kept; a row that somebody spoiled counts as it did, and stops no start.
+        await server.Send("POST", "/api/labels", """{"id":"gifts","name":"Gifts","kind":"gift","figure":"latest","over":"ever","words":"{{ event.name }}!","fallback":"none","currency":"EUR"}""");
+        await Send(server, key, Structured, Event("spoilt", "gift", """{"name":"Pim"}"""));
+        using (var database = SideLamp.Store.Database.Open(Path.Combine(server.Data, "show.db")))
+        {
+            database.Execute("UPDATE event SET body = 'no JSON' WHERE id = 'spoilt'");
+        }
+
         await server.MoveOut();
         using var again = await server.Open(await server.Token());
         await again.Next(one => one.ToJsonString().Contains("128.5 of 600", StringComparison.Ordinal) && one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));

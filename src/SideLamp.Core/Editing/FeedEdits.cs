@@ -3,6 +3,7 @@ using NodaTime;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Json;
 using SideLamp.Core.Tables;
+using SideLamp.Core.Text;
 
 namespace SideLamp.Core.Editing;
 
@@ -57,6 +58,12 @@ public sealed record AddFeed(NewFeed Wish) : Edit
         if (scope.Show.Feed(Wish.Id) is not null)
         {
             faults.Add(new Fault("/id", $"There is a feed called “{Wish.Id}” already."));
+        }
+
+        // Only of a new one: a former version may have had one of this name, and it goes on.
+        if (PlaceholderName.Taken.Contains(Wish.Id.Value))
+        {
+            faults.Add(new Fault("/id", $"“{Wish.Id}” is the word for {Wish.Id}. Choose another one."));
         }
 
         RefusedException.ThrowIfAny(faults);

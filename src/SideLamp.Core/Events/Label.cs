@@ -30,6 +30,7 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
     public const int Most = 60;
     private const int LongestFallback = 200;
     private const int LongestWords = 500;
+    private const decimal LeastTarget = 0.01m;
     private const decimal MostTarget = 1_000_000_000;
 
     /// <summary>What its size is counted in.</summary>
@@ -68,9 +69,10 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
             yield return new Fault("/currency", "A currency is three capital letters, such as EUR.");
         }
 
-        if (Target is <= 0 or > MostTarget)
+        // A target next to nothing would be reached more often than can be reckoned.
+        if (Target is < LeastTarget or > MostTarget)
         {
-            yield return new Fault("/target", "A goal's target is above 0, up to a thousand million.");
+            yield return new Fault("/target", "A goal's target is 0.01 to a thousand million.");
         }
 
         if (decimal.Abs(Start) > MostTarget)

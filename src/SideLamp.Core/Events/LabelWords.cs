@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using System.Runtime.CompilerServices;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Tables;
 
@@ -21,7 +22,21 @@ public static class LabelWords
     /// <summary>The event, in a label's own words.</summary>
     private const string EventWord = "event";
 
-    public static FeedNow Now(IEnumerable<Label> labels, Figures figures)
+    /// <summary>As they were worked out last for these figures: each word that names a label asks for all of them.</summary>
+    private static readonly ConditionalWeakTable<Figures, Told> Known = [];
+
+    public static FeedNow Now(ImmutableArray<Label> labels, Figures figures)
+    {
+        if (!Known.TryGetValue(figures, out var told) || told.Labels != labels)
+        {
+            told = new Told(labels, Made(labels, figures));
+            Known.AddOrUpdate(figures, told);
+        }
+
+        return told.Now;
+    }
+
+    private static FeedNow Made(ImmutableArray<Label> labels, Figures figures)
     {
         var table = new Table("", [.. labels.SelectMany(label => Columns(label, Of(label, figures))).Select(one => Column.Of(one.Name, [one.Says]))]);
         return new FeedNow([table], table, table.Columns.IsEmpty ? -1 : 0);
@@ -74,6 +89,8 @@ public static class LabelWords
         var table = new Table("", [.. cells.Select(cell => Column.Of(cell.Item1, [cell.Item2]))]);
         return FeedsNow.None with { Also = ImmutableDictionary<FeedId, Func<FeedNow>>.Empty.Add(new FeedId(EventWord), () => new FeedNow([table], table, 0)) };
     }
+
+    private sealed record Told(ImmutableArray<Label> Labels, FeedNow Now);
 
     /// <summary>As a number field takes it.</summary>
     private static string Plain(decimal value) => value.ToString("0.####", CultureInfo.InvariantCulture);

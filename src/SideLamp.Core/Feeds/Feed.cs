@@ -90,10 +90,6 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
         {
             yield return new Fault("/id", PlaceholderName.Rule);
         }
-        else if (PlaceholderName.Taken.Contains(Id.Value))
-        {
-            yield return new Fault("/id", $"“{Id.Value}” is the word for {Id.Value}. Choose another one.");
-        }
 
         if (Names.FaultIn(Name) is { } unnamed)
         {

@@ -44,7 +44,8 @@ public sealed record FeedsNow(ImmutableArray<Feed> Feeds, ImmutableDictionary<Fe
     {
         get
         {
-            if (Also.TryGetValue(id, out var also))
+            // A feed of a former version may be called so: its words go on saying what it says.
+            if (Also.TryGetValue(id, out var also) && Feeds.All(feed => feed.Id != id))
             {
                 return also();
             }

@@ -69,13 +69,13 @@ internal static class EventEndpoints
 
     public static void MapEvents(this RouteGroupBuilder api)
     {
-        api.MapGet("/event-door", (HttpContext context, FeedKeys keys, Gatekeeper gate) => gate.MayReadLinks(context) ? new EventDoorView(Path, keys.EventKey()) : throw RefusedException.NotFound("door")).WithName("getEventDoor").ProducesProblem(404);
+        api.MapGet("/event-door", (HttpContext context, FeedKeys keys, Gatekeeper gate) => gate.MayReadLinks(context) ? DoorOf(keys) : throw RefusedException.NotFound("door")).WithName("getEventDoor").ProducesProblem(404);
         api.MapPost(
                 "/event-door",
                 (FeedKeys keys) =>
                 {
                     keys.RenewEvents();
-                    return new EventDoorView(Path, keys.EventKey());
+                    return DoorOf(keys);
                 }
             )
             .WithName("renewEventDoor");
@@ -89,6 +89,8 @@ internal static class EventEndpoints
         api.MapPost("/sessions/end", (EventKeeper keeper) => keeper.EndSession()).WithName("endSession").ProducesProblem(409);
         api.MapDelete("/sessions/newest", (EventKeeper keeper) => keeper.TakeBackSession()).WithName("takeSessionBack").ProducesProblem(409);
     }
+
+    private static EventDoorView DoorOf(FeedKeys keys) => keys.Events is { } key ? new EventDoorView(Path, key) : throw RefusedException.NotFound("key: make a new one");
 
     private static Instant Now(TimeProvider time) => Instant.FromDateTimeOffset(time.GetUtcNow());
 

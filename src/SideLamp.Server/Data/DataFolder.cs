@@ -202,7 +202,8 @@ public sealed class DataFolder : IDisposable
         clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
         boot.Keep(clock.AtBoot);
         // Larger than any revision of an earlier run, which counted up by ones from its own start.
-        var figures = Counted(kept.Show.Counting, isDemo: _isFirst && !options.Empty);
+        FeedKeys.EnsureEvents();
+        var (figures, uncounted) = Counted(kept.Show.Counting, isDemo: _isFirst && !options.Empty);
         kept = kept with { Figures = figures, Seen = kept.Show.NeverShow.Words.IsEmpty ? figures : Figures.None };
         var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(
@@ -210,14 +211,27 @@ public sealed class DataFolder : IDisposable
             clock,
             stage,
             _loaded is { IsOld: false } ? made : null,
-            [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show)],
+            [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show), .. uncounted is null ? ImmutableArray<string>.Empty : [uncounted]],
             KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
         );
     }
 
     /// <summary>What events count to: from what is kept of them, for figures have no other truth.</summary>
     /// <param name="isDemo">Whether the demo has just been made: its viewers have been there for a while.</param>
-    private Figures Counted(Counting counting, bool isDemo)
+    /// <returns>And why they could not be counted, in a sentence: the show opens all the same.</returns>
+    private (Figures Figures, string? Trouble) Counted(Counting counting, bool isDemo)
+    {
+        try
+        {
+            return (CountedFrom(counting, isDemo), null);
+        }
+        catch (Exception error) when (error is SqliteException or InvalidCastException or OverflowException or ArgumentException)
+        {
+            return (Figures.None, $"What viewers did could not be counted: {error.Message.TrimEnd('.')}. Labels say their fallback.");
+        }
+    }
+
+    private Figures CountedFrom(Counting counting, bool isDemo)
     {
         var events = new EventRepository(Writing);
         var now = Instant.FromUnixTimeMilliseconds(TimeProvider.System.GetUtcNow().ToUnixTimeMilliseconds());

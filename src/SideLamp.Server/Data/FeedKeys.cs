@@ -131,16 +131,17 @@ public sealed class FeedKeys
 
     public bool OpensPush(FeedId feed, string given) => _keys.Push.TryGetValue(feed.Value, out var key) && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
 
-    /// <summary>The key of whoever sends events; made when it is asked for first.</summary>
+    /// <summary>The key of whoever sends events; null = none has been made.</summary>
+    public string? Events => _keys.Events;
+
+    /// <summary>Makes one where there is none.</summary>
     /// <exception cref="IOException">It cannot be kept.</exception>
-    public string EventKey()
+    public void EnsureEvents()
     {
-        if (_keys.Events is null)
+        if (Events is null)
         {
             RenewEvents();
         }
-
-        return _keys.Events!;
     }
 
     /// <summary>Another key: whoever has the old one sends no more.</summary>
@@ -179,7 +180,7 @@ public sealed class FeedKeys
 
     /// <param name="Web">By the feed's id.</param>
     /// <param name="Push">By the feed's id.</param>
-    /// <param name="Events">Of whoever sends events; null = nobody has asked for one.</param>
+    /// <param name="Events">Of whoever sends events; null = none has been made.</param>
     private sealed record Stored(ImmutableSortedDictionary<string, WebKey> Web, ImmutableSortedDictionary<string, string> Push, string? Events = null)
     {
         public static readonly Stored None = new(ImmutableSortedDictionary<string, WebKey>.Empty, ImmutableSortedDictionary<string, string>.Empty);

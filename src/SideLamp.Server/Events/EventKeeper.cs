@@ -96,6 +96,11 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
                     {
                         return;
                     }
+                    catch (Exception error)
+                    {
+                        // Whatever it is, the next ones are kept all the same.
+                        logger.LogError(error, "Events could not be told.");
+                    }
                 }
             },
             stoppingToken,
@@ -109,7 +114,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
         if (_works.TryTake(out var first, (int)TimeSpan.FromSeconds(1).TotalMilliseconds, stopping))
         {
             works.Add(first);
-            for (var until = time.GetTimestamp(); time.GetElapsedTime(until) < Group && _works.TryTake(out var next, Group);)
+            for (var until = time.GetTimestamp(); time.GetElapsedTime(until) < Group && _works.TryTake(out var next, Left(until));)
             {
                 works.Add(next);
             }
@@ -121,6 +126,8 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
 
         Commit(works);
     }
+
+    private TimeSpan Left(long since) => Group - time.GetElapsedTime(since) is { Ticks: > 0 } left ? left : TimeSpan.Zero;
 
     /// <summary>One transaction for all of them: what one of them asks for and cannot have does not keep the others from it.</summary>
     private void Commit(List<Work> works)
@@ -160,8 +167,9 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             return;
         }
 
-        loop.Tell(new FiguresInput(_state.Figures));
+        // They are kept: whoever sent them hears it, whatever becomes of telling it.
         answers.ForEach(answer => answer());
+        loop.Tell(new FiguresInput(_state.Figures));
     }
 
     /// <summary>What spans are now: days turn, and how events are counted may have been set otherwise.</summary>

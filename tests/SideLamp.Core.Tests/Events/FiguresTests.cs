@@ -2,6 +2,8 @@ using System.Collections.Immutable;
 using CsCheck;
 using NodaTime;
 using SideLamp.Core.Events;
+using SideLamp.Core.Feeds;
+using SideLamp.Core.Tables;
 
 namespace SideLamp.Core.Tests.Events;
 
@@ -120,6 +122,29 @@ public sealed class FiguresTests
         Assert.Equal(99, Said(LabelFigure.Total, first, 600).Percent);
         Assert.Equal(101, Said(LabelFigure.Total, figures, 600).Percent);
         Assert.Equal(0, Said(LabelFigure.Total, Figures.None, 600).Percent);
+    }
+
+    [Fact]
+    public void A_goal_next_to_nothing_is_refused_and_the_least_one_can_be_reckoned_with_any_sum()
+    {
+        var label = new Label(new("tip"), "Tip", "tip", LabelFigure.Total, CountedOver.Ever, "{{ event.amount }}", "", "JPY") { Target = 0.01m, Start = 1_000_000_000 };
+        Assert.Empty(label.Faults());
+        Assert.Equal(["/target"], (label with { Target = 0.0000000001m }).Faults().Select(fault => fault.Path));
+        var most = new ViewerEvent(1, new EventKey("test", "a"), "tip", Evening) { Unit = "JPY", Size = long.MaxValue };
+        var said = LabelWords.Of(label, (Figures.None with { Bounds = Figures.None.Bounds.Add(CountedOver.Ever, Bounds.All) }).With(most));
+        Assert.Equal((9999, "9,223,372,037,854,775,807 JPY"), (said.Percent, said.Text));
+    }
+
+    [Fact]
+    public void A_feed_of_a_former_version_that_is_called_like_labels_goes_on_saying_what_it_says()
+    {
+        var labels = new FeedId("labels");
+        var feeds = FeedsNow.None with { Also = FeedsNow.None.Also.Add(labels, () => LabelWords.Now([], Figures.None)) };
+        Assert.Equal("-", Placeholders.Fill("{{ labels.text | default: '-' }}", feeds));
+        var feed = new Feed(labels, "Labels", "/labels.txt", Duration.FromSeconds(1));
+        var table = new Table("", [Column.Of("text", ["still here"])]);
+        Assert.Equal("still here", Placeholders.Fill("{{ labels.text }}", feeds with { Feeds = [feed], Values = feeds.Values.Add(labels, new FeedValue([table], Evening)) }));
+        Assert.DoesNotContain(feed.Faults(), fault => fault.Path == "/id");
     }
 
     /// <summary>Events that are kept, as a list.</summary>

@@ -23,7 +23,10 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
     return { outfits, worn: outfits.find((outfit) => outfit.id === id) };
   };
   const put = (outfits: readonly Outfit[], next: Outfit): void =>
-    keep([...outfits.map((one) => (one.id === next.id ? next : one))], next.id);
+    keep(
+      outfits.map((one) => (one.id === next.id ? next : one)),
+      next.id,
+    );
   const add = (outfits: readonly Outfit[], called: string, away: string[]): void => {
     const made = { id: fresh(outfits), name: called, hidden: away };
     keep([...outfits, made], made.id);
