@@ -1,5 +1,5 @@
-const reportEvery = 5000;
-const counted = 4;
+const reportEvery = 10_000;
+const counted = 3;
 const giveUpAfter = 500;
 
 export interface Report {

@@ -17,14 +17,14 @@ import type { Node } from './wire';
 
 /** Items are made this long before they are seen, in ms, and so far further, in px. */
 const ahead = 2000;
-const further = 2048;
+const further = 3072;
 /** What has passed stays a little, for clocks that are put right, in ms. */
 const behind = 250;
 /** A stretch holds items up to this length, in px, and number: a page's coordinates lose whole px where they grow large. */
 const longest = 2048;
 const most = 16;
 /** How much of the way may pass before it is looked at again, in px; and how long at the least and at the most, in ms. */
-const lookEvery = 1500;
+const lookEvery = 2700;
 const [soonest, latest] = [200, 15_000];
 
 /** Items that stand together and are moved as one, by the compositor. */
