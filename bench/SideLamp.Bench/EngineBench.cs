@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 
@@ -47,10 +48,12 @@ internal static class EngineBench
         private static readonly ImmutableArray<CardId> Cards = [.. Enumerable.Range(1, 100).Select(at => new CardId($"c{at}"))];
         private readonly Dictionary<GraphicId, Prepared> _prepared = Enumerable.Range(0, Graphics).ToDictionary(at => new GraphicId($"g{at}"), Make);
 
-        public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null) =>
+        public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null, AlertEvent? said = null) =>
             _prepared.TryGetValue(graphic, out var prepared) ? (card is { } wished ? prepared with { Card = wished } : prepared) : null;
 
         public bool IsBarred(ContentId content) => false;
+
+        public Duration AlertGap => Duration.Zero;
 
         public string NameOf(GraphicId graphic) => graphic.Value;
 

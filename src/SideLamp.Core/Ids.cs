@@ -101,3 +101,9 @@ public readonly record struct LabelId(string Value) : IId
 {
     public override string ToString() => Value;
 }
+
+/// <summary>Names a rule for alerts.</summary>
+public readonly record struct AlertId(string Value) : IId
+{
+    public override string ToString() => Value;
+}

@@ -115,8 +115,12 @@ public static class App
         if (options.StandIns)
         {
             services.AddSingleton(all => new ClothWriter(all.GetRequiredService<DataFolder>().DemoFiles, all.GetRequiredService<GardenSources>(), TimeProvider.System)).AddHostedService<StandInHost>();
+            services.AddSingleton(all => new GardenViewers(new Uri($"http://127.0.0.1:{options.Port}{EventEndpoints.Path}"), () => IsDemo(all) ? all.GetRequiredService<FeedKeys>().Events : null, TimeProvider.System));
         }
     }
+
+    /// <summary>Whoever has made a show of their own out of the demo has viewers of their own.</summary>
+    private static bool IsDemo(IServiceProvider all) => all.GetRequiredService<ShowLoop>().Stage.Show.Name == DemoShow.Name;
 
     private static void AddServices(IServiceCollection services, ServeOptions options)
     {
@@ -188,7 +192,7 @@ public static class App
         await hub.Serve(socket, stop.Token);
     }
 
-    private sealed class StandInHost(ClothWriter writer, DataFolder data) : BackgroundService
+    private sealed class StandInHost(ClothWriter writer, GardenViewers viewers, DataFolder data) : BackgroundService
     {
         protected override async Task ExecuteAsync(CancellationToken stoppingToken)
         {
@@ -199,7 +203,7 @@ public static class App
 
             try
             {
-                await writer.Run(stoppingToken);
+                await Task.WhenAll(writer.Run(stoppingToken), viewers.Run(stoppingToken));
             }
             catch (OperationCanceledException)
             {

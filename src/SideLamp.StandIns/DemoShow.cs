@@ -17,6 +17,8 @@ public static class DemoShow
     /// <summary>What its feeds read ends on these; the other shipped files are pictures.</summary>
     public static readonly ImmutableArray<string> Sources = [".txt", ".csv"];
 
+    public const string Name = "The Lantern Cloth";
+
     public const string ClothFile = "on-the-cloth.txt";
     public const string SightingsFile = "sightings.csv";
 
@@ -28,7 +30,7 @@ public static class DemoShow
     /// <param name="mark">The club's logo without its letters.</param>
     public static Show Make(string files, string web, string token, AssetId portrait, AssetId logo, AssetId mark) =>
         new(
-            "The Lantern Cloth",
+            Name,
             Canvas.FullHd,
             Brand.Night with { Logo = logo, Alternates = [mark] },
             [
@@ -91,8 +93,9 @@ public static class DemoShow
                 Graphic("on-for", "Lamp on for", "stopwatch", "upper-left", "o", Words(("time", "{{ timers.lamp }}"), ("label", "the lamp has been lit"))),
                 Graphic("follower", "Latest follower", "label", "left", "f", Words(("what", "latest follower"), ("value", "{{ labels.latest_follower }}"))),
                 Graphic("top-tip", "Top tip", "label", "lower-middle", "p", Words(("what", "top tip tonight"), ("value", "{{ labels.top_tip }}"))),
-                Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "mossandco"))) with { Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
-                Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "oldbarn"), ("number", "12"))) with { Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
+                Graphic("follow", "New follower", "alert-corner", "middle", "a", Words(("what", "New follower"), ("who", "{{ event.name }}"))) with { Key = null, Stay = Duration.FromSeconds(6), Sound = new Sound("bell", 0.7) },
+                Graphic("tip", "Tip", "alert-center", "middle", "i", Words(("what", "A tip for the hedgerow"), ("who", "{{ event.name }}"), ("number", "{{ event.amount }}"))) with { Key = null, Stay = Duration.FromSeconds(8), Sound = new Sound("two steps up", 0.8) },
+                Graphic("met", "Goal met", "alert-moment", "full-frame", "", Words(("what", "The hedgerow is saved"), ("who", "{{ event.name }}"), ("number", "{{ event.amount }}"))) with { Key = null, Stay = Duration.FromSeconds(6) },
                 Graphic("sightings", "Sightings", "crawl", "lower-strip", "w", Words(("label", "Tonight"), ("line", "{% for row in sightings.rows limit: 8 %}{{ row.species }} {{ row.count }}\n{% endfor %}{% for row in gardens.rows limit: 3 %}{{ row.garden }}: {{ row.moths_tonight }}\n{% endfor %}"))),
                 Graphic("notes", "Field notes", "flip", "lower-strip", "n", Words(("label", "Field notes"), ("line", "{% for row in notes.rows limit: 6 %}{{ row.title }}\n{% else %}The hedge was cut too early again; the ivy is in flower.{% endfor %}"))),
                 Graphic(
@@ -144,6 +147,12 @@ public static class DemoShow
                 new Cue(new CueId("check"), "Lamp check", "d", [new CueStep(Duration.Zero, false, [Lit("check"), Lit("readings")]) { Timers = [Runs("check")] }]),
                 Cue("break", "Break", "y", onlyThese: true, Lit("break")),
                 Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
+            ],
+            AlertRules =
+            [
+                new AlertRule(new AlertId("follows"), EventKinds.Follow, new GraphicId("follow")),
+                new AlertRule(new AlertId("tips"), EventKinds.Tip, new GraphicId("tip")),
+                new AlertRule(new AlertId("met"), EventKinds.Goal, new GraphicId("met")) { Turn = AlertTurn.Ahead },
             ],
             Labels =
             [

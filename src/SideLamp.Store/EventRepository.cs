@@ -22,8 +22,8 @@ public sealed class EventRepository(Database database) : IEventIndex
     {
         var seqs = database.Query(
             """
-            INSERT INTO event (source, id, kind, at, unit, size, times, correction, reverses_source, reverses_id, gone, body)
-            VALUES ($source, $id, $kind, $at, $unit, $size, $times, $correction, $reversesSource, $reversesId, $gone, $body)
+            INSERT INTO event (source, id, kind, at, unit, size, times, correction, reverses_source, reverses_id, gone, body, who)
+            VALUES ($source, $id, $kind, $at, $unit, $size, $times, $correction, $reversesSource, $reversesId, $gone, $body, $who)
             ON CONFLICT (source, id) DO NOTHING RETURNING seq
             """,
             row => row.GetInt64(0),
@@ -38,7 +38,8 @@ public sealed class EventRepository(Database database) : IEventIndex
             ("$reversesSource", reverses?.Source),
             ("$reversesId", reverses?.Id),
             ("$gone", gone),
-            ("$body", CoreJson.WriteWhole(new Body(one.Name, one.Person, one.Words, one.Tier)))
+            ("$body", CoreJson.WriteWhole(new Body(one.Name, one.Person, one.Words, one.Tier))),
+            ("$who", WhoOf(one))
         );
         return seqs.Count == 0 ? null : seqs[0];
     }
@@ -51,6 +52,26 @@ public sealed class EventRepository(Database database) : IEventIndex
     /// <summary>The row that took an event back, be it before it came; null = none.</summary>
     public long? ReversalOf(EventKey key) =>
         database.Query("SELECT min(seq) FROM event WHERE reverses_source = $source AND reverses_id = $id", row => row.IsDBNull(0) ? (long?)null : row.GetInt64(0), ("$source", key.Source), ("$id", key.Id))[0];
+
+    /// <summary>Whether nobody of that name, or with that id, did something of the kind before.</summary>
+    public bool IsFirst(ViewerEvent one) =>
+        WhoOf(one) is { Length: > 0 } who
+        && database.Query("SELECT NOT EXISTS (SELECT 1 FROM event WHERE kind = $kind AND who = $who AND seq < $seq AND gone IS NULL AND correction = 0)", row => row.GetInt64(0) != 0, ("$kind", one.Kind), ("$who", who), ("$seq", one.Seq))[0];
+
+    /// <summary>What arrived after a number, in order; of reversals what they took back.</summary>
+    public List<HeardEvent> After(long seq, int most) =>
+        [
+            .. database
+                .Query($"SELECT {Columns}, reverses_source, reverses_id, gone FROM event WHERE seq > $seq ORDER BY seq LIMIT $most", row => (Event: Read(row), Reverses: row.IsDBNull(11) ? (EventKey?)null : new EventKey(row.GetString(10), row.GetString(11)), IsGone: !row.IsDBNull(12)), ("$seq", seq), ("$most", most))
+                .Select(one => one.Reverses is { } key ? TakenBy(one.Event.Seq, key) : one.IsGone ? null : new HeardEvent(one.Event.Seq, one.Event, IsFirst(one.Event), IsTakenBack: false))
+                .OfType<HeardEvent>(),
+        ];
+
+    private HeardEvent? TakenBy(long seq, EventKey key) =>
+        One($"SELECT {Columns} FROM event WHERE source = $source AND id = $id AND gone = $seq", ("$source", key.Source), ("$id", key.Id), ("$seq", seq)) is { } taken ? new HeardEvent(seq, taken, IsFirst: false, IsTakenBack: true) : null;
+
+    /// <summary>The sender's own id of somebody, or else the name.</summary>
+    private static string WhoOf(ViewerEvent one) => one.Person.Length > 0 ? one.Person : one.Name;
 
     public void TakeBack(long seq, long by) => database.Execute("UPDATE event SET gone = $by WHERE seq = $seq", ("$seq", seq), ("$by", by));
 

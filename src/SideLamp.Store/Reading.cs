@@ -16,7 +16,7 @@ internal sealed class Reading(Database database)
     private readonly List<string> _aside = [];
     private bool _isOld;
 
-    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts)
+    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts, string? thanks)
     {
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
@@ -38,6 +38,7 @@ internal sealed class Reading(Database database)
             Rows("SELECT feed, body FROM value", "The last words of a feed", Codecs.Value).Where(one => show.Feed(new FeedId(one.Id)) is not null).ToImmutableDictionary(one => new FeedId(one.Id), one => one.Value)
         )
         {
+            Thanks = (thanks is null ? null : Try("Who is to be thanked", thanks, Codecs.Thanks.Read)) ?? Core.Events.ThanksList.Empty,
             Pictures = (stored?.All ?? []).Where(one => show.Feed(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
         };
         return new Loaded(kept, [.. _aside], _isOld);

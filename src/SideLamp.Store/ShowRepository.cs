@@ -26,7 +26,7 @@ public sealed class ShowRepository(Database database)
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts"), settings.GetValueOrDefault("thanks")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -67,6 +67,11 @@ public sealed class ShowRepository(Database database)
             if (!ReferenceEquals(before?.Air.Belts, after.Air.Belts))
             {
                 KeepSetting("belts", Codecs.Belts.Write(new Core.Tickers.KeptBelts([.. after.Air.Belts])));
+            }
+
+            if (!ReferenceEquals(before?.Thanks, after.Thanks))
+            {
+                KeepSetting("thanks", Codecs.Thanks.Write(after.Thanks));
             }
 
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);

@@ -33,7 +33,7 @@ public sealed class FuzzTests
         ("POST", "/api/air", """{"id":"x","verb":"light","graphic":"names","card":"c2","alone":true,"how":"key 1","at":1}"""),
         ("POST", "/api/air", """{"id":"x","verb":"timer","timer":"check","act":"add","by":1000}"""),
         ("POST", "/api/air", """{"id":"x","verb":"count","graphic":"count","field":"leftCount","by":1,"to":2,"card":"c1"}"""),
-        ("POST", "/api/air", """{"id":"x","verb":"callOff","graphic":"tip","since":1000}"""),
+        ("POST", "/api/air", """{"id":"x","verb":"callOff","graphic":"tip","alert":1}"""),
         ("PUT", "/api/standby", """{"graphic":"names"}"""),
         ("POST", "/api/preview", """{"graphic":"names","card":"c1","words":{"name":"A","role":"B"},"place":{"x":1,"y":2,"width":300,"scale":1,"opacity":1},"seat":"left","outfit":""}"""),
         ("PATCH", "/api/graphics/moth", """{"revision":9000000000000000,"name":"M","seat":"left","place":{"x":0,"y":0,"width":400,"scale":2,"opacity":0.5},"stay":5000,"key":"9","up":"c1","words":{"text":"a"},"speed":1,"cards":[{"id":"c1","words":{"text":"b"}},{"words":{}}],"outfits":[{"id":"o","name":"O","hidden":["plate"]}],"worn":"o","lettering":{"text":{"size":2,"family":"Arimo"}},"then":{"graphic":"lamp","delay":100},"every":90000,"cycle":{"order":"round","every":2000,"cards":["c1"]},"covers":true,"still":true,"attention":{"kind":"sheen","every":4000},"sound":{"source":"bell","level":1},"nextKey":"8","countKeys":{"a":{"up":"7"}}}"""),

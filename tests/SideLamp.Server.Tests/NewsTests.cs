@@ -97,7 +97,7 @@ public sealed class NewsTests : IAsyncLifetime
 
     private static (string Method, string Path, string Body) Act(Random random, List<string> copies)
     {
-        string[] graphics = ["names", "moth", "lamp", "place", "count", "quote", "sighting", "tip"];
+        string[] graphics = ["names", "moth", "lamp", "place", "count", "quote", "sighting", "vote"];
         var graphic = copies.Count > 0 && random.Next(4) == 0 ? copies[random.Next(copies.Count)] : graphics[random.Next(graphics.Length)];
         var number = random.Next(1000);
         const string Newest = "\"revision\":9000000000000000";

@@ -152,12 +152,12 @@ public sealed class RunTests : IAsyncLifetime
     public async Task The_picture_of_a_cue_is_what_it_will_light_with_its_timers_and_nothing_comes_of_it()
     {
         await _server.Press("light", "place");
-        await _server.Press("light", "tip");
+        await _server.Press("light", "vote");
         var before = await Preview("check");
         Assert.Null(Program(before)["zero"]);
         // As the demo's cue says: two are lit beside what is there, and the timer starts.
         var lit = (await _server.Http.GetFromJsonAsync<JsonNode>("/api/cues/check/picture"))!.AsArray();
-        Assert.Equal(["check", "place", "readings", "tip"], lit.Select(one => one!["graphic"]!.GetValue<string>()).Order());
+        Assert.Equal(["check", "place", "readings", "vote"], lit.Select(one => one!["graphic"]!.GetValue<string>()).Order());
         var ahead = lit.Single(one => one!["graphic"]!.GetValue<string>() == "check")!["picture"]!["nodes"]!;
         Assert.NotNull(Program(ahead)["zero"]);
         // The line of the corner timer runs down; the one before the show grows.
@@ -166,7 +166,7 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Equal(["thanks"], (await _server.Http.GetFromJsonAsync<JsonNode>("/api/cues/goodnight/picture"))!.AsArray().Select(one => one!["graphic"]!.GetValue<string>()));
         Assert.Null(Program(await Preview("check"))["zero"]);
         using var desk = await _server.Open();
-        Assert.Equal(["place", "tip"], Lit(await desk.Next("news")));
+        Assert.Equal(["place", "vote"], Lit(await desk.Next("news")));
         Assert.Equal(HttpStatusCode.NotFound, (await _server.Http.GetAsync("/api/cues/none/picture")).StatusCode);
 
         async Task<JsonNode> Preview(string graphic) => (await (await _server.Http.PostAsJsonAsync("/api/preview", new { graphic })).Content.ReadFromJsonAsync<JsonNode>())!["nodes"]!;
@@ -194,7 +194,8 @@ public sealed class RunTests : IAsyncLifetime
         Assert.Equal(0.5, (await page.Next("volume"))["level"]!.GetValue<double>());
         await _server.Http.PatchAsJsonAsync("/api/outputs/main", new { revision = long.MaxValue, sounds = false });
         Assert.Equal(0, (await page.Next("volume"))["level"]!.GetValue<double>());
-        await _server.Press("light", "follow");
+        await _server.Http.PatchAsJsonAsync("/api/graphics/vote", new { revision = long.MaxValue, sound = new { source = "bell", level = 0.7 } });
+        await _server.Press("light", "vote");
         var sound = (await page.Next("change"))["put"]![0]!["sound"]!;
         var wav = await _server.Http.GetByteArrayAsync(sound["url"]!.GetValue<string>());
         Assert.Equal("RIFF"u8.ToArray(), wav[..4]);
@@ -267,7 +268,7 @@ public sealed class RunTests : IAsyncLifetime
         await _server.MoveOut();
         await Press("every", new { graphic = "sighting" });
         await Press("hush", new { });
-        await Press("alert", new { graphic = "tip" });
+        await Press("alert", new { graphic = "vote" });
         (await _server.Http.PutAsJsonAsync("/api/standby", new { cue = "opening" })).EnsureSuccessStatusCode();
         await _server.Press("light", "names");
         await _server.Press("dark", "names");
@@ -279,9 +280,9 @@ public sealed class RunTests : IAsyncLifetime
         Assert.NotNull(news["ahead"]!["hush"]);
         Assert.Equal("opening", news["standby"]!["cue"]!.GetValue<string>());
         // What waits is called off by what the desk was told of it, once.
-        var since = news["ahead"]!["alerts"]!.AsArray().Single()!["since"]!.GetValue<double>();
-        Assert.Equal(HttpStatusCode.OK, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
-        Assert.Equal(HttpStatusCode.Conflict, (await Press("callOff", new { graphic = "tip", since })).StatusCode);
+        var alert = news["ahead"]!["alerts"]!.AsArray().Single()!["no"]!.GetValue<long>();
+        Assert.Equal(HttpStatusCode.OK, (await Press("callOff", new { graphic = "vote", alert })).StatusCode);
+        Assert.Equal(HttpStatusCode.Conflict, (await Press("callOff", new { graphic = "vote", alert })).StatusCode);
         Assert.Contains("Names dark", news["trail"]!.ToJsonString(), StringComparison.Ordinal);
         // Undo still knows the last act, and the seat what it held.
         await Press("takeBack", new { });

@@ -108,6 +108,7 @@ internal static class Wire
         ["switches"] = "graphic",
         ["timers"] = "timer",
         ["labels"] = "label",
+        ["thanks"] = "seq",
         ["feeds"] = "id",
         ["shapes"] = "id",
         ["pages"] = "id",

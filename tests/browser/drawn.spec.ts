@@ -84,6 +84,6 @@ test('with sixty graphics a feed that changes draws anew what shows it and nothi
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   const shelf = page.getByRole('list', { name: 'Templates' });
   await expect(shelf.getByRole('img').first()).toBeVisible();
-  expect(await shelf.getByRole('listitem').count()).toBe(55);
+  expect(await shelf.getByRole('listitem').count()).toBe(58);
   expect(await shelf.getByRole('img').count()).toBeLessThan(20);
 });

@@ -256,6 +256,6 @@ test('a file beside its place is uploaded or told, and templates one after anoth
   await page.keyboard.press('Enter');
   await expect(stage.getByRole('button', { name: 'Play on' })).toBeFocused();
   await stage.getByRole('button', { name: 'Next' }).press('Enter');
-  await expect(stage.getByRole('status')).toContainText('2 of 55');
+  await expect(stage.getByRole('status')).toContainText('2 of 58');
   await expect(stage.getByRole('button', { name: 'Next' })).toBeFocused();
 });

@@ -89,46 +89,46 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
 
   // 4:00. An alert takes the seat of what is lit, which comes back by itself.
   await ahead(lamp, 60);
-  await page.keyboard.press('i');
-  await expect(lit(page, 'Tip')).toBeVisible();
-  const follower = page.getByRole('button', { name: /^New follower/ }).first();
+  await page.keyboard.press('c');
+  await expect(lit(page, 'Count with us')).toBeVisible();
+  const vote = page.getByRole('button', { name: /^Lamp vote/ }).first();
   const coming = page.getByRole('dialog', { name: 'What comes by itself' });
-  await follower.click({ button: 'right' });
+  await vote.click({ button: 'right' });
   await page.getByText('Show it once, as an alert').click();
-  await expect(lit(page, 'New follower')).toBeVisible();
+  await expect(lit(page, 'Lamp vote')).toBeVisible();
   await expect(page.getByText(/Moved aside, will return/)).toBeVisible();
   await ahead(lamp, 8);
-  await expect(lit(page, 'Tip')).toBeVisible();
-  await expect(lit(page, 'New follower')).toHaveCount(0);
+  await expect(lit(page, 'Count with us')).toBeVisible();
+  await expect(lit(page, 'Lamp vote')).toHaveCount(0);
   // Once more; and this time what made way is not to come back.
-  await follower.click({ button: 'right' });
+  await vote.click({ button: 'right' });
   await page.getByText('Show it once, as an alert').click();
-  await expect(lit(page, 'New follower')).toBeVisible();
+  await expect(lit(page, 'Lamp vote')).toBeVisible();
   await page.getByText(/^\d+ to come$/).click();
-  await coming.getByRole('button', { name: 'Call off: Tip moved aside, will return' }).click();
+  await coming.getByRole('button', { name: 'Call off: Count with us moved aside, will return' }).click();
   await expect(coming).not.toContainText('moved aside');
   await page.keyboard.press('Escape');
   await ahead(lamp, 10);
-  await expect(lit(page, 'New follower')).toHaveCount(0);
-  await expect(lit(page, 'Tip')).toHaveCount(0);
+  await expect(lit(page, 'Lamp vote')).toHaveCount(0);
+  await expect(lit(page, 'Count with us')).toHaveCount(0);
 
   // 5:00. A serious moment: what comes by itself waits, hands work. One of two that wait is called off.
   await page.keyboard.press('Alt+h');
   for (let alert = 1; alert <= 2; alert++) {
-    await follower.click({ button: 'right' });
+    await vote.click({ button: 'right' });
     await page.getByText('Show it once, as an alert').click();
     await expect(page.getByText(alert === 1 ? '1 waits' : '2 wait')).toBeVisible();
   }
   await page.getByText('2 wait').click();
-  const waiting = coming.getByRole('button', { name: 'Call off: New follower alert, waits its turn' });
+  const waiting = coming.getByRole('button', { name: 'Call off: Lamp vote alert, waits its turn' });
   await waiting.first().click();
   await expect(waiting).toHaveCount(1);
   await expect(coming.getByRole('button', { name: 'Call off: Send your sighting comes again' })).toBeVisible();
   await page.keyboard.press('Escape');
   await ahead(lamp, 120);
-  await expect(lit(page, 'New follower')).toHaveCount(0);
+  await expect(lit(page, 'Lamp vote')).toHaveCount(0);
   await page.getByRole('button', { name: 'End the hush' }).click();
-  await expect(lit(page, 'New follower')).toBeVisible();
+  await expect(lit(page, 'Lamp vote')).toBeVisible();
   await ahead(lamp, 10);
 
   // 8:10. The line comes by itself, and goes.
@@ -655,23 +655,28 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
     };
   });
   const played = () => output.evaluate(() => (window as unknown as { played: string[] }).played);
+  await send(lamp, 'PATCH', '/api/graphics/vote', { revision: 9e15, sound: { source: 'bell', level: 0.7 } });
+  await send(lamp, 'PATCH', '/api/graphics/count-us', {
+    revision: 9e15,
+    sound: { source: 'two steps up', level: 0.8 },
+  });
   await open(page, lamp);
-  await page.keyboard.press('a');
+  await page.keyboard.press('v');
   await expect.poll(played).toEqual(['/tones/bell.wav 0.7']);
   // Its words change, another takes its seat, the page reloads: only an arrival is heard.
   await page.getByRole('slider', { name: 'Loudness of all sounds' }).focus();
   await page.keyboard.press('Home');
   for (let step = 0; step < 5; step++) await page.keyboard.press('PageUp');
   await expect.poll(async () => (await show(lamp)).loudness.level).toBe(0.5);
-  await page.keyboard.press('i');
+  await page.keyboard.press('c');
   await expect.poll(played).toEqual(['/tones/bell.wav 0.7', '/tones/two steps up.wav 0.4']);
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
   await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
-  await page.keyboard.press('a');
-  await expect(shown(output, 'New follower')).toBeVisible();
+  await page.keyboard.press('v');
+  await expect(shown(output, 'Which lamp next?')).toBeVisible();
   expect((await played()).length).toBe(2);
   // What is still on its way out would only turn round: that is no arrival.
-  await expect(output.getByText('A tip for the hedgerow')).toHaveCount(0);
+  await expect(output.getByText('Count moths with us')).toHaveCount(0);
 
   // A page that may not play says so, and the top line passes it on while sound is wanted.
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
@@ -679,7 +684,7 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   await output.evaluate(() => {
     HTMLMediaElement.prototype.play = () => Promise.reject(new DOMException('not allowed'));
   });
-  await page.keyboard.press('i');
+  await page.keyboard.press('c');
   await expect(page.getByText('1 output showing, without sound')).toBeVisible();
 
   // Chromium's own decoder reads each: not silent, not clipped, not long.

@@ -51,6 +51,37 @@ empty('an empty show is set up from nothing to air', async ({ page, lamp }) => {
   await expect(row.getByText('oldbarn')).toBeVisible();
   await expect(row.getByText('Caption')).toBeVisible();
 
+  // And lights an alert: set up, tried on air, held back, and let come from the desk.
+  await page.getByRole('link', { name: 'Alerts' }).click();
+  await page.getByRole('button', { name: 'Add an alert' }).first().click();
+  await page.getByRole('form', { name: 'A new alert' }).getByRole('button', { name: 'Add it' }).click();
+  await expect(page.getByRole('list', { name: 'Rules' }).getByRole('link', { name: 'Follow' })).toBeVisible();
+  await page.getByRole('button', { name: 'Pace' }).click();
+  const look = page.getByLabel('An alert is next for, in seconds');
+  await look.fill('0');
+  await look.press('Enter');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Test on air' }).click();
+  await page.getByRole('button', { name: 'Send it' }).click();
+  const turns = page.getByRole('region', { name: 'Turns' });
+  await expect(turns.getByText('Follow alert: mossandco')).toBeVisible();
+  await turns.getByRole('button', { name: 'Skip' }).click();
+  await expect(turns.getByText('Last: mossandco')).toBeVisible();
+  await turns.getByRole('button', { name: 'Pause' }).click();
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await byHand.getByLabel('Name', { exact: true }).fill('pipistrelle9');
+  await byHand.getByRole('button', { name: 'Count it' }).click();
+  await expect(row.getByText('pipistrelle9')).toBeVisible();
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await expect(page.getByText('1 held')).toBeVisible();
+  await page.keyboard.press('Alt+a');
+  const alert = page.getByRole('button', { name: /^Follow alert, on air/ });
+  await expect(alert.getByText('pipistrelle9')).toBeVisible();
+  await page.keyboard.press('Alt+s');
+  await expect(alert).toHaveCount(0);
+  await page.getByRole('link', { name: 'Labels' }).click();
+  await page.getByRole('button', { name: 'Take back the follow of pipistrelle9' }).click();
+
   await page.getByRole('link', { name: 'Desk' }).click();
   await expect(page.getByText('It reads: the owl is back, says oldbarn')).toBeVisible();
   await page.reload();
@@ -79,7 +110,7 @@ test('the shelf is searched, plays what is pointed at, and gives a starter set',
   await page.goto(`${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   const templates = page.getByRole('list', { name: 'Templates' });
-  await expect(templates.getByRole('listitem')).toHaveCount(55);
+  await expect(templates.getByRole('listitem')).toHaveCount(58);
   await page.getByLabel('Search the shelf').fill('break');
   await expect(templates.getByRole('listitem')).toHaveCount(2);
   const tile = templates.getByRole('button', { name: /^Short break/ });
@@ -140,6 +171,7 @@ test('no serious accessibility finding in any place, nor on the output page', as
     '/feeds',
     '/timers',
     '/labels',
+    '/alerts',
     '/brand',
     '/frame',
     '/outputs',

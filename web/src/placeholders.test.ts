@@ -19,6 +19,7 @@ const show = {
   feeds: [{ id: 'night', name: 'Night' }],
   timers: [],
   labels: [{ id: 'top_tip', name: 'Top tip' }],
+  alertRules: [],
 };
 
 test('what can be done to a value is offered where it is begun, and what is offered can be taken as it is', async () => {

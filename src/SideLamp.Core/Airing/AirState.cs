@@ -33,6 +33,27 @@ public sealed record AirState(
     /// <summary>Alerts that wait for their turn, the next one first.</summary>
     public ImmutableList<QueuedAlert> Alerts { get; init; } = [];
 
+    /// <summary>Alerts made so far; the next one's number.</summary>
+    public long AlertCount { get; init; }
+
+    /// <summary>The alert that was shown last, and is still seen perhaps: for one that comes again.</summary>
+    public QueuedAlert? LastAlert { get; init; }
+
+    /// <summary>The next alert does not come before; null = it may at once.</summary>
+    public Instant? AlertsFrom { get; init; }
+
+    /// <summary>Null = alerts come.</summary>
+    public AlertPause? AlertPause { get; init; }
+
+    /// <summary>How fast events have come lately, by rule.</summary>
+    public ImmutableList<AlertBurst> Bursts { get; init; } = [];
+
+    /// <summary>The number of the last event that was heard: each adds to the queue and to timers once. Null = none was, and those that are there are not news.</summary>
+    public long? Heard { get; init; }
+
+    /// <summary>The session in which each goal was met last: once a session is enough.</summary>
+    public ImmutableDictionary<LabelId, long> GoalsMet { get; init; } = ImmutableDictionary<LabelId, long>.Empty;
+
     public ImmutableList<Aside> Asides { get; init; } = [];
 
     /// <summary>What each seat held last, until it is told to forget (rule 25).</summary>
@@ -72,6 +93,10 @@ public sealed record AirState(
     /// <summary>Whether nothing comes by itself now: the states of note 7 call it <c>auto: held</c>.</summary>
     [JsonIgnore]
     public bool Held => Waits || Hush is not null;
+
+    /// <summary>Whether no alert begins now: nothing comes by itself, or they alone are paused.</summary>
+    [JsonIgnore]
+    public bool HoldsAlerts => Held || AlertPause is not null;
 
     public static AirState Dark(Instant now) => new(now, [], null, 0);
 
@@ -119,6 +144,15 @@ public sealed record AirState(
         Watches.ForEach(one => Take(one.Due, DueKind.Condition, default, one));
         Timers.ForEach(one => Take(one.Due, DueKind.Timer, default, one));
         CueSteps.ForEach(one => Take(one.At, DueKind.CueStep, default, one));
+        foreach (var alert in Alerts)
+        {
+            foreach (var at in alert.Dues(this))
+            {
+                Take(at, DueKind.Alert, default, alert);
+            }
+        }
+
+
         return next;
 
         void Take(Instant? at, DueKind kind, AiringId airing, object? what = null)
@@ -135,7 +169,7 @@ public sealed record AirState(
 public sealed record Tally(Instant Since, int Count);
 
 /// <summary>Work that falls due. At equal instants the order of the kinds decides (rule 2).</summary>
-/// <param name="What">The follower, the repeat, the timer or the step of a cue; null where an airing is meant.</param>
+/// <param name="What">The follower, the repeat, the timer, the step of a cue or the alert; null where an airing is meant.</param>
 internal readonly record struct Due(Instant At, DueKind Kind, AiringId Airing, object? What = null)
 {
     /// <summary>What makes it fall due, again and again perhaps; null = the end of a motion or of a stay, which do not come again by themselves.</summary>
@@ -160,4 +194,5 @@ internal enum DueKind
     Condition,
     Timer,
     CueStep,
+    Alert,
 }

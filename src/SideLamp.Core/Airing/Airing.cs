@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Events;
 
 namespace SideLamp.Core.Airing;
 
@@ -64,6 +65,9 @@ public sealed record Airing(
     Instant? TakenAt = null
 )
 {
+    /// <summary>What the alert tells that lit it; null = none did.</summary>
+    public AlertEvent? Said { get; init; }
+
     /// <summary>Since when viewers see this graphic; null while it waits.</summary>
     [JsonIgnore]
     public Instant? OnAirSince => TakenAt ?? LitAt;

@@ -57,12 +57,7 @@ internal sealed class Blackout(Scene scene, Seating seating, MakingWay makingWay
 
     private void GiveWayToDark(Airing alert)
     {
-        var seen = alert.LitAt is { } since && Now - since >= MakingWay.Seen;
-        if (!seen)
-        {
-            State = State with { Alerts = State.Alerts.Insert(0, new QueuedAlert(alert.Graphic, alert.Card, Now)) };
-        }
-
+        makingWay.QueueAgain(alert, yields: false);
         seating.Send(alert, Origin.Person);
     }
 

@@ -171,9 +171,8 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
 
     public string? CallItOff(CallOff off)
     {
-        // Pages know instants to the microsecond, roughly: alerts of one millisecond are alike.
-        var alert = off.Since is { } since ? State.Alerts.Find(one => one.Graphic == off.Graphic && (one.Since - since).TotalMilliseconds is > -1 and < 1) : null;
-        var held = off.Since is null && State.Hush is { } hush && hush.Waiting.Contains(off.Graphic) ? hush : null;
+        var alert = off.Alert is { } no ? State.Alerts.Find(one => one.No == no) : null;
+        var held = off.Alert is null && State.Hush is { } hush && hush.Waiting.Contains(off.Graphic) ? hush : null;
         if (alert is null && held is null)
         {
             return "It does not wait any more.";

@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using NodaTime;
+using SideLamp.Core.Events;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
@@ -37,7 +38,8 @@ public sealed record StepRow(string What, RowChange Change) : AirCommand;
 public sealed record StepCard(GraphicId Graphic, int By, CardId? To = null) : AirCommand;
 
 /// <summary>All of it in one instant, or none of it (rule 20).</summary>
-public sealed record RunCue(Cue Cue) : AirCommand;
+/// <param name="By">What runs it, where that is no person.</param>
+public sealed record RunCue(Cue Cue, string? By = null) : AirCommand;
 
 /// <summary>The steps of a cue that are still to come do not come.</summary>
 public sealed record StopCue(CueId Cue) : AirCommand;
@@ -105,8 +107,35 @@ public sealed record Unwatched(GraphicId Graphic) : AirCommand;
 /// <summary>It must not be on air any more: it goes at once, and nothing brings it back (rule 37).</summary>
 public sealed record Revoke(GraphicId Graphic) : AirCommand;
 
-/// <summary>A viewer's event lights a graphic, when its turn comes (rules 17 to 19).</summary>
-public sealed record Alert(GraphicId Graphic, CardId? Card = null) : AirCommand;
+/// <summary>A graphic is lit as an alert, when its turn comes (rules 17 to 19).</summary>
+/// <param name="PushesAside">Whether it takes the seat of what a hand lit.</param>
+public sealed record Alert(GraphicId Graphic, CardId? Card = null, bool PushesAside = false) : AirCommand;
+
+/// <summary>Viewers did something that rules have alerts for.</summary>
+/// <param name="Alerts">Each with its rule and what it tells, in the order of their arrival.</param>
+public sealed record Announce(ImmutableArray<QueuedAlert> Alerts) : AirCommand;
+
+/// <summary>An event was taken back (rule 37).</summary>
+public sealed record Retract(ViewerEvent Event) : AirCommand;
+
+/// <summary>What a hand does with all alerts.</summary>
+public sealed record SetAlerts(AlertAct Act) : AirCommand;
+
+public enum AlertAct
+{
+    /// <summary>None begins.</summary>
+    Pause,
+    GoOn,
+
+    /// <summary>The one on air goes; if none is, the next one does not come.</summary>
+    Skip,
+
+    /// <summary>The last one comes again.</summary>
+    Repeat,
+
+    /// <summary>None of those that wait comes.</summary>
+    Clear,
+}
 
 /// <summary>What comes by itself waits (rule 28).</summary>
 public sealed record Hush : AirCommand;
@@ -116,8 +145,8 @@ public sealed record Hush : AirCommand;
 public sealed record EndHush(bool Run) : AirCommand;
 
 /// <summary>One thing that waits for its turn does not come.</summary>
-/// <param name="Since">Which alert: the one that has waited since then. Null = none; its <em>every</em> that a hush holds back.</param>
-public sealed record CallOff(GraphicId Graphic, Instant? Since) : AirCommand;
+/// <param name="Alert">The number of the alert; null = none, but its <em>every</em> that a hush holds back.</param>
+public sealed record CallOff(GraphicId Graphic, long? Alert) : AirCommand;
 
 /// <summary>What the seat held last is lit again (rule 25).</summary>
 public sealed record BringBack(SeatId Seat) : AirCommand;
@@ -179,7 +208,11 @@ public interface IAirFacts
     /// <summary>Null when there is no such graphic.</summary>
     /// <param name="card">Null = the card that is up; so is one that is gone.</param>
     /// <param name="outfit">Null = the one it wears; empty = all parts show.</param>
-    Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null);
+    /// <param name="said">What an alert tells; null = nothing.</param>
+    Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null, AlertEvent? said = null);
+
+    /// <summary>Between two alerts.</summary>
+    Duration AlertGap { get; }
 
     /// <summary>Whether a content must not be on air now (rule 37).</summary>
     bool IsBarred(ContentId content);
@@ -262,6 +295,11 @@ public enum HappeningKind
 
     /// <summary>One source fell due again and again, and was switched off (rule 31).</summary>
     SwitchedOff,
+
+    /// <summary>So many events came that those of one rule are only counted for now.</summary>
+    Quieted,
+    AlertsPaused,
+    AlertsGoOn,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>
@@ -278,4 +316,8 @@ public sealed record Choice(GraphicId Graphic, CardId? Card, OutfitId? Outfit = 
 /// <param name="Refusal">Why nothing was done, in a sentence; null when it was done.</param>
 /// <param name="Uncounts">Stepped values that are taken back with it; null = none.</param>
 /// <param name="Unrow">A feed's row that is taken back with it; null = none.</param>
-public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, ImmutableList<Count>? Uncounts = null, RowChange? Unrow = null);
+public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, ImmutableArray<Choice> Choices, string? Refusal = null, ImmutableList<Count>? Uncounts = null, RowChange? Unrow = null)
+{
+    /// <summary>What alerts would have told that were not shown.</summary>
+    public ImmutableArray<AlertEvent> Unshown { get; init; } = [];
+}

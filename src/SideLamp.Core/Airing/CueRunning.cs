@@ -26,6 +26,12 @@ internal sealed class CueRunning(Scene scene, Seating seating, Lighting lighting
 
         StopIt(cue.Id);
         Happenings.Add(new Happening(Now, HappeningKind.Cue, null, by is null ? Origin.Person : Origin.Automatic, What: cue.Name, By: by));
+        // Quiet that a cue asked for ends with the next one; what a hand paused stays so.
+        if (State.AlertPause is not { Cue: null })
+        {
+            State = State with { AlertPause = cue.IsQuiet ? new AlertPause(Now, cue.Id) : null };
+        }
+
         Set(cue.Steps[0]);
         State = State with { CueSteps = State.CueSteps.AddRange(cue.Steps.Skip(1).Select(step => new CueStepAhead(cue.Id, cue.Name, step, Now + step.After))) };
         return null;

@@ -33,6 +33,9 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
             case CueStepAhead step:
                 cueRunning.TakeStep(step);
                 return;
+            case QueuedAlert:
+                // Whose turn it is, is settled after every step.
+                return;
             case Watch watch:
                 watching.Ripen(watch);
                 return;

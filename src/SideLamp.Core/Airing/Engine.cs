@@ -80,6 +80,7 @@ public static class Engine
             { What: Repeat repeat } => (state with { Repeats = state.Repeats.Remove(repeat) }, "A graphic that comes by itself"),
             { What: TimerRun timer } => (state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) }, $"Timer {timer.Timer}"),
             { What: Watch watch } => (state with { Watches = state.Watches.Remove(watch) }, "What a graphic is lit for"),
+            { What: QueuedAlert alert } => (state with { Alerts = state.Alerts.Remove(alert) }, "An alert"),
             { What: CueStepAhead step } => (state with { CueSteps = state.CueSteps.Remove(step) }, $"A step of “{step.Name}”"),
             { } due => (state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) }, "The next move of a graphic"),
         };

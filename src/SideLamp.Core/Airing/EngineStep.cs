@@ -4,15 +4,16 @@ namespace SideLamp.Core.Airing;
 
 /// <summary>
 /// One step of the engine: a command, or time that passes. The rules stand in parts, each resting on those before it: a seat, who
-/// makes way, one graphic, all of them, timers, belts, cues, what comes by itself, what is lit while something is so, what is due, what is taken back.
+/// makes way, whose turn it is, one graphic, all of them, timers, belts, cues, what comes by itself, what is lit while something is so, what is due, what is taken back.
 /// </summary>
 internal sealed class EngineStep
 {
-    /// <summary>Three are many, as of <see cref="MakingWay"/>.</summary>
+    /// <summary>Three are many: a show goes on, whatever a mistake here would do.</summary>
     private const int MostRounds = 20;
 
     private readonly Scene _scene;
     private readonly MakingWay _makingWay;
+    private readonly Alerting _alerting;
     private readonly Lighting _lighting;
     private readonly Blackout _blackout;
     private readonly Timing _timing;
@@ -31,6 +32,7 @@ internal sealed class EngineStep
         _scene = new Scene(state, facts, until);
         var seating = new Seating(_scene);
         _makingWay = new MakingWay(_scene, seating);
+        _alerting = new Alerting(_scene, seating, _makingWay);
         _lighting = new Lighting(_scene, seating, _makingWay);
         _blackout = new Blackout(_scene, seating, _makingWay);
         _timing = new Timing(_scene);
@@ -66,13 +68,32 @@ internal sealed class EngineStep
     /// <summary>What waits for its turn, and has it now, begins.</summary>
     public void Settle()
     {
-        _makingWay.Settle();
+        TakeTurns();
         // What was lit for a condition may wait for its seat, and what that sent away may be what another one waited for.
         for (var (round, before) = (0, default(AirState)); !State.Watches.IsEmpty && !ReferenceEquals(before, State) && round < MostRounds; round++)
         {
             before = State;
             _watching.Settle();
-            _makingWay.Settle();
+            TakeTurns();
+        }
+    }
+
+    /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers.</summary>
+    private void TakeTurns()
+    {
+        // Most steps leave nothing that waits for anything.
+        if (State.Alerts.IsEmpty && State.Asides.IsEmpty && !State.Airings.Any(airing => airing.Phase == Phase.Waiting))
+        {
+            return;
+        }
+
+        // What has come back, or has lost its seat, may be what an alert waited for: until nothing changes any more.
+        for (var (round, before) = (0, default(AirState)); State != before && round < MostRounds; round++)
+        {
+            before = State;
+            _alerting.Next();
+            _makingWay.EndAsides();
+            _makingWay.BeginWaiting();
         }
     }
 
@@ -95,7 +116,7 @@ internal sealed class EngineStep
     }
 
     /// <summary>What has become of it so far.</summary>
-    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts, Unrow: _scene.Unrow);
+    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts, Unrow: _scene.Unrow) { Unshown = [.. _scene.Unshown] };
 
     private string? Try(AirCommand command) =>
         command switch
@@ -112,7 +133,7 @@ internal sealed class EngineStep
             Recycle cycle => _lighting.RecycleIt(cycle.Graphic),
             BringBack back => _lighting.BringSeatBack(back.Seat),
             Forget forget => _lighting.ForgetSeat(forget.Seat),
-            RunCue run => _cues.RunIt(run.Cue),
+            RunCue run => _cues.RunIt(run.Cue, run.By),
             StopCue stop => _cues.StopIt(stop.Cue),
             MoveBelt move => _belting.MoveIt(move),
             SetTimer set => _timing.SetIt(set.Setting),
@@ -122,7 +143,10 @@ internal sealed class EngineStep
             SwitchEvery wish => _byItself.SwitchIt(wish),
             Watched watched => _watching.Tell(watched),
             Unwatched unwatched => _watching.Forget(unwatched.Graphic),
-            Alert alert => _makingWay.Queue(alert),
+            Alert alert => _alerting.Queue(alert),
+            Announce news => _alerting.Announce(news),
+            Retract gone => _alerting.Retract(gone),
+            SetAlerts set => _alerting.Set(set.Act),
             Hush => _byItself.HushIt(),
             EndHush end => _byItself.EndHush(end.Run),
             CallOff off => _byItself.CallItOff(off),

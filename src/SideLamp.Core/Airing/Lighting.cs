@@ -7,7 +7,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
 {
     private const string NoSuchCard = "There is no such card any more.";
     /// <summary>What must not be seen is gone within this (rule 37).</summary>
-    private static readonly Duration Within = Duration.FromMilliseconds(300);
+    public static readonly Duration Within = Duration.FromMilliseconds(300);
 
     private const string GoneRow = "The row of this card is gone from its feed. Choose another one.";
 

@@ -9,93 +9,34 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
     private static readonly Duration LeastRest = Duration.FromSeconds(1);
 
     /// <summary>An alert that a hand sent away before it was seen this long comes again (rule 19).</summary>
-    public static readonly Duration Seen = Duration.FromSeconds(1);
+    private static readonly Duration Seen = Duration.FromSeconds(1);
 
-    private const int MostAlerts = 20;
-
-    /// <summary>Three are many: a show goes on, whatever a mistake here would do.</summary>
-    private const int MostRounds = 20;
-
-    /// <summary>Whose turn it is: alerts, then what had made way, then what waits for its seat to be free of leavers (rule 3, “after”).</summary>
-    public void Settle()
+    /// <summary>What waits for its seat to be free of leavers begins where it is (rule 3, “after”).</summary>
+    public void BeginWaiting()
     {
-        // Most steps leave nothing that waits for anything.
-        if (State.Alerts.IsEmpty && State.Asides.IsEmpty && !State.Airings.Any(airing => airing.Phase == Phase.Waiting))
+        foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
         {
-            return;
-        }
-
-        // What has come back, or has lost its seat, may be what an alert waited for: until nothing changes any more.
-        var before = default(AirState);
-        for (var round = 0; State != before && round < MostRounds; round++)
-        {
-            before = State;
-            NextAlert();
-            EndAsides();
-            foreach (var waiting in State.Airings.Where(airing => airing.Phase == Phase.Waiting))
+            if (!State.Airings.Any(other => other.Seat == waiting.Seat && !other.Holds))
             {
-                if (!State.Airings.Any(other => other.Seat == waiting.Seat && !other.Holds))
-                {
-                    seating.Begin(waiting);
-                }
+                seating.Begin(waiting);
             }
         }
     }
 
-    public string? Queue(Alert alert)
+    /// <summary>An alert that a hand sends away comes again if it was hardly seen.</summary>
+    public void QueueAgain(Airing alert, bool yields)
     {
-        if (Prepare(alert.Graphic, alert.Card) is null)
+        if (alert.LitAt is not { } since || Now - since < Seen)
         {
-            return "There is no such graphic any more.";
-        }
-
-        if (State.Alerts.Count >= MostAlerts)
-        {
-            return $"{MostAlerts} alerts wait already. This one was left out.";
-        }
-
-        State = State with { Alerts = State.Alerts.Add(new QueuedAlert(alert.Graphic, alert.Card, Now)) };
-        return null;
-    }
-
-    /// <summary>The next alert begins when no other is on air and nothing holds it back.</summary>
-    private void NextAlert()
-    {
-        while (!State.Held && State.Alerts is [var alert, ..] && !State.Airings.Any(airing => airing.Origin == Origin.Alert))
-        {
-            if (Prepare(alert.Graphic, alert.Card) is not { } prepared)
-            {
-                State = State with { Alerts = State.Alerts.RemoveAt(0) };
-                continue;
-            }
-
-            var holder = State.HolderOf(prepared.Seat);
-            if (State.Of(alert.Graphic) is not null || State.AsideOf(alert.Graphic) is not null || (alert.Yields && holder is { Origin: Origin.Person }))
-            {
-                return;
-            }
-
-            State = State with { Alerts = State.Alerts.RemoveAt(0) };
-            if (Until - Now > Scene.Overdue)
-            {
-                Happenings.Add(new Happening(Now, HappeningKind.Missed, alert.Graphic, Origin.Alert));
-                continue;
-            }
-
-            SendAside(holder, new AiringId($"a{State.Count + 1}"), under: null);
-            seating.Enter(prepared, Origin.Alert, prepared.Stay ?? Scene.AlertStay);
-            Cover(prepared);
+            var was = State.LastAlert is { } last && last.Graphic == alert.Graphic ? last : new QueuedAlert(alert.Graphic, alert.Card, Now);
+            State = State with { Alerts = State.Alerts.Insert(0, was with { Since = Now, Yields = yields, BlockedSince = null }) };
         }
     }
 
     /// <summary>A person lights in the seat of an alert: the person wins (rule 19).</summary>
     public void GiveWay(Airing alert)
     {
-        if (alert.LitAt is not { } since || Now - since < Seen)
-        {
-            State = State with { Alerts = State.Alerts.Insert(0, new QueuedAlert(alert.Graphic, alert.Card, Now, Yields: true)) };
-        }
-
+        QueueAgain(alert, yields: true);
         seating.YieldTo(alert, Origin.Person);
         seating.Send(alert, Origin.Person);
     }
@@ -162,7 +103,7 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
         all.OrderByDescending(one => all.Count(other => what(other).Under == what(one).Graphic));
 
     /// <summary>What made way comes back with the rest of its stay, when what it made way for is gone.</summary>
-    private void EndAsides()
+    public void EndAsides()
     {
         foreach (var aside in CoversFirst(State.Asides.FindAll(one => !State.Airings.Any(airing => airing.Id == one.Cause)), one => one.What))
         {

@@ -44,10 +44,6 @@ public sealed record CueStepAhead(CueId Cue, string Name, CueStep Step, Instant 
 /// <param name="Next">The next instant of the grid.</param>
 public sealed record Repeat(GraphicId Graphic, Duration Interval, Instant Next);
 
-/// <summary>An alert that has not been shown yet.</summary>
-/// <param name="Yields">Whether a person's press has sent it away already: it waits until its seat is free of what a person lit (rule 19).</param>
-public sealed record QueuedAlert(GraphicId Graphic, CardId? Card, Instant Since, bool Yields = false);
-
 /// <summary>A serious moment: what comes by itself waits (rule 28).</summary>
 /// <param name="Waiting">What would have come by its <em>every</em> meanwhile, each once.</param>
 public sealed record Hushed(Instant Since, ImmutableList<GraphicId> Waiting);

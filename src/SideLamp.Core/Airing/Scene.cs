@@ -1,4 +1,5 @@
 using NodaTime;
+using SideLamp.Core.Events;
 
 namespace SideLamp.Core.Airing;
 
@@ -10,7 +11,7 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     public static readonly Duration Overdue = Duration.FromSeconds(10);
 
     /// <summary>How long an alert stays whose graphic has no stay: it must leave by itself.</summary>
-    public static readonly Duration AlertStay = Duration.FromSeconds(8);
+    public static readonly Duration AlertStay = Duration.FromSeconds(6);
 
     public AirState State { get; set; } = state;
 
@@ -24,6 +25,9 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     public List<Happening> Happenings { get; } = [];
 
     public List<Choice> Choices { get; } = [];
+
+    /// <summary>What alerts would have told that are not shown.</summary>
+    public List<AlertEvent> Unshown { get; } = [];
 
     /// <summary>Stepped values that were taken back; null = none.</summary>
     public System.Collections.Immutable.ImmutableList<Count>? Uncounts { get; set; }
@@ -39,7 +43,8 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     }
 
     /// <summary>As of the facts; what this very step has chosen before holds for the rest of it.</summary>
-    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit)
+    /// <param name="said">What an alert tells; null = what lights it now tells, or nothing.</param>
+    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit, AlertEvent? said = null)
     {
         for (var at = Choices.Count - 1; at >= 0; at--)
         {
@@ -50,7 +55,7 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
             }
         }
 
-        return facts.Prepare(graphic, card, outfit);
+        return facts.Prepare(graphic, card, outfit, said ?? State.Of(graphic)?.Said);
     }
 
     /// <summary>Whether what comes by itself may take a seat: nobody's hand has lit what sits there, or what has made way and comes back there (rule 14).</summary>
@@ -79,7 +84,7 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
             return;
         }
 
-        State = State with { Airings = State.Airings.RemoveAll(one => one.Id == airing.Id) };
+        State = State with { Airings = State.Airings.RemoveAll(one => one.Id == airing.Id), AlertsFrom = airing.Origin == Origin.Alert ? State.Now + facts.AlertGap : State.AlertsFrom };
         // What only waited was never shown, and is not logged as shown (rule 9).
         if (airing.OnAirSince is { } since)
         {

@@ -1,11 +1,12 @@
 using NodaTime;
+using SideLamp.Core.Events;
 
 namespace SideLamp.Core.Airing;
 
 /// <summary>What happens in a seat: who enters, who is sent away, who takes over.</summary>
 internal sealed class Seating(Scene scene) : ScenePart(scene)
 {
-    public void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false)
+    public void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false, AlertEvent? said = null)
     {
         var airing = new Airing(
             new AiringId($"a{State.Count + 1}"),
@@ -22,7 +23,10 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             null,
             null,
             Alone: alone
-        );
+        )
+        {
+            Said = said,
+        };
         State = State with { Airings = State.Airings.Add(airing), Count = State.Count + 1 };
         if (!prepared.WaitsForLeaver)
         {
@@ -115,6 +119,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             UpSince = Now,
             Alone = alone,
             TakenAt = another ? Now : airing.TakenAt,
+            Said = another ? null : airing.Said,
         };
         Put(taken);
         Note(another ? HappeningKind.Lit : HappeningKind.Changed, taken);

@@ -16,13 +16,13 @@ public abstract record EntryEdit<T>(long Revision)
     internal abstract IEnumerable<(string Path, bool Given)> Values { get; }
 }
 
-public sealed record CueEdit(long Revision, string? Name = null, ImmutableArray<CueStep>? Steps = null) : EntryEdit<Cue>(Revision)
+public sealed record CueEdit(long Revision, string? Name = null, ImmutableArray<CueStep>? Steps = null, bool? IsQuiet = null) : EntryEdit<Cue>(Revision)
 {
     public Maybe<string?> Key { get; init; }
 
-    public override Cue On(Cue entry) => entry with { Name = Name ?? entry.Name, Key = Key.Or(entry.Key), Steps = Steps ?? entry.Steps };
+    public override Cue On(Cue entry) => entry with { Name = Name ?? entry.Name, Key = Key.Or(entry.Key), Steps = Steps ?? entry.Steps, IsQuiet = IsQuiet ?? entry.IsQuiet };
 
-    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("key", Key.IsGiven), ("steps", Steps is not null)];
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("key", Key.IsGiven), ("steps", Steps is not null), ("isQuiet", IsQuiet is not null)];
 }
 
 /// <summary>As of a <see cref="Timers.Timer"/>. The word that placeholders use stays.</summary>
@@ -110,6 +110,8 @@ public sealed record LabelEdit(
 {
     public Maybe<decimal?> Target { get; init; }
 
+    public Maybe<CueId?> WhenMet { get; init; }
+
     public override Label On(Label entry) =>
         entry with
         {
@@ -122,6 +124,7 @@ public sealed record LabelEdit(
             Currency = Currency ?? entry.Currency,
             Start = Start ?? entry.Start,
             Target = Target.Or(entry.Target),
+            WhenMet = WhenMet.Or(entry.WhenMet),
         };
 
     internal override IEnumerable<(string, bool)> Values =>
@@ -135,6 +138,50 @@ public sealed record LabelEdit(
             ("currency", Currency is not null),
             ("start", Start is not null),
             ("target", Target.IsGiven),
+            ("whenMet", WhenMet.IsGiven),
+        ];
+}
+
+/// <summary>As of an <see cref="AlertRule"/>.</summary>
+public sealed record AlertEdit(
+    long Revision,
+    string? Kind = null,
+    GraphicId? Graphic = null,
+    bool? IsOff = null,
+    decimal? Least = null,
+    string? Tier = null,
+    bool? FirstTime = null,
+    AlertTurn? Turn = null,
+    bool? PushesAside = null
+) : EntryEdit<AlertRule>(Revision)
+{
+    public Maybe<NodaTime.Duration?> Waits { get; init; }
+
+    public override AlertRule On(AlertRule entry) =>
+        entry with
+        {
+            Kind = Kind ?? entry.Kind,
+            Graphic = Graphic ?? entry.Graphic,
+            IsOff = IsOff ?? entry.IsOff,
+            Least = Least ?? entry.Least,
+            Tier = Tier ?? entry.Tier,
+            FirstTime = FirstTime ?? entry.FirstTime,
+            Turn = Turn ?? entry.Turn,
+            PushesAside = PushesAside ?? entry.PushesAside,
+            Waits = Waits.Or(entry.Waits),
+        };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [
+            ("kind", Kind is not null),
+            ("graphic", Graphic is not null),
+            ("isOff", IsOff is not null),
+            ("least", Least is not null),
+            ("tier", Tier is not null),
+            ("firstTime", FirstTime is not null),
+            ("turn", Turn is not null),
+            ("pushesAside", PushesAside is not null),
+            ("waits", Waits.IsGiven),
         ];
 }
 

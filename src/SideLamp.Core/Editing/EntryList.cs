@@ -54,7 +54,7 @@ public static class EntryLists
         new("cues", "cue", "cues", Cue.Most, show => show.Cues, (show, all) => show with { Cues = all }, cue => cue.Id.Value, cue => cue.Name, (cue, show) => cue.Faults(show))
         {
             Identified = (cue, _, fresh) => cue.Id.Value.Length > 0 ? cue : cue with { Id = new CueId($"q{fresh}") },
-            Cleared = show => show with { Timers = [.. show.Timers.Select(timer => timer.WithCues(cue => show.Cue(cue) is not null))] },
+            Cleared = show => show with { Timers = [.. show.Timers.Select(timer => timer.WithCues(cue => show.Cue(cue) is not null))], Labels = [.. show.Labels.Select(label => label.WhenMet is { } cue && show.Cue(cue) is null ? label with { WhenMet = null } : label)] },
         };
 
     public static EntryList<Timer> Timers { get; } =
@@ -64,7 +64,13 @@ public static class EntryLists
         };
 
     public static EntryList<Label> Labels { get; } =
-        new("labels", "label", "labels", Label.Most, show => show.Labels, (show, all) => show with { Labels = all }, label => label.Id.Value, label => label.Name, (label, _) => label.Faults());
+        new("labels", "label", "labels", Label.Most, show => show.Labels, (show, all) => show with { Labels = all }, label => label.Id.Value, label => label.Name, (label, show) => label.Faults(cue => show.Cue(cue) is not null));
+
+    public static EntryList<AlertRule> Alerts { get; } =
+        new("alerts", "alert rule", "alert rules", AlertRule.Most, show => show.AlertRules, (show, all) => show with { AlertRules = all }, rule => rule.Id.Value, rule => rule.Kind, (rule, show) => rule.Faults(id => show.Graphic(id) is not null))
+        {
+            Identified = (rule, _, fresh) => rule with { Id = new AlertId($"w{fresh}") },
+        };
 
     public static EntryList<Seat> Seats { get; } =
         new("seats", "seat", "seats of its own", MostSeats, show => show.OwnSeats, (show, all) => show with { OwnSeats = all }, seat => seat.Id.Value, seat => seat.Name, (seat, _) => seat.Faults())

@@ -17,7 +17,8 @@ public sealed record ShowEdit(
     ImmutableArray<SeatId>? SeatOrder = null,
     Loudness? Loudness = null,
     NeverShow? NeverShow = null,
-    Counting? Counting = null
+    Counting? Counting = null,
+    AlertPace? AlertPace = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -46,9 +47,11 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             Loudness = edit.Loudness ?? show.Loudness,
             NeverShow = edit.NeverShow is { } list ? list with { Words = [.. list.Words.Select(word => Spelling.Clean(word).Trim()).Where(word => word.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)] } : show.NeverShow,
             Counting = edit.Counting ?? show.Counting,
+            AlertPace = edit.AlertPace ?? show.AlertPace,
         };
         RefusedException.ThrowIfAny(edited.NeverShow.Faults(), "/neverShow");
         RefusedException.ThrowIfAny([.. edited.Counting.Faults()], "/counting");
+        RefusedException.ThrowIfAny([.. edited.AlertPace.Faults()], "/alertPace");
         var paths = Edits.Touched(
             "",
             ("name", edit.Name is not null),
@@ -58,7 +61,8 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             ("seatOrder", edit.SeatOrder is not null),
             ("loudness", edit.Loudness is not null),
             ("neverShow", edit.NeverShow is not null),
-            ("counting", edit.Counting is not null)
+            ("counting", edit.Counting is not null),
+            ("alertPace", edit.AlertPace is not null)
         );
         return new Edited(edited, string.Join(", ", paths.Select(InWords)), paths) { CanBeUndone = !paths.All(Ways.Contains) };
     }

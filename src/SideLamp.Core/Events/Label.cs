@@ -24,6 +24,9 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
     /// <summary>Of a goal: what is to be reached, in whole units of what is counted; null = it is none.</summary>
     public decimal? Target { get; init; }
 
+    /// <summary>Of a goal: the cue that runs when it is met, once a session; null = none.</summary>
+    public CueId? WhenMet { get; init; }
+
     /// <summary>What was there before anything was counted, in the same units.</summary>
     public decimal Start { get; init; }
 
@@ -37,8 +40,13 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
     [JsonIgnore]
     public string Unit => Kind == EventKinds.Tip ? Currency : "";
 
-    public IEnumerable<Fault> Faults()
+    public IEnumerable<Fault> Faults(Func<CueId, bool> isCue)
     {
+        if (WhenMet is { } cue && !isCue(cue))
+        {
+            yield return new Fault("/whenMet", "The cue that runs when it is met is gone. Choose another one.");
+        }
+
         if (!PlaceholderName.IsOne(Id.Value))
         {
             yield return new Fault("/id", PlaceholderName.Rule);

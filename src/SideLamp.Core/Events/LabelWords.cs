@@ -19,9 +19,6 @@ public static class LabelWords
     /// <summary>The word in placeholders; no feed may have it.</summary>
     public const string Name = "labels";
 
-    /// <summary>The event, in a label's own words.</summary>
-    private const string EventWord = "event";
-
     /// <summary>As they were worked out last for these figures: each word that names a label asks for all of them.</summary>
     private static readonly ConditionalWeakTable<Figures, Told> Known = [];
 
@@ -86,8 +83,7 @@ public static class LabelWords
     private static FeedsNow Event(ViewerEvent? one, string amount, decimal value, long count)
     {
         var cells = new[] { ("name", one?.Name ?? ""), ("amount", amount), ("value", Plain(value)), ("count", count.ToString(CultureInfo.InvariantCulture)), ("words", one?.Words ?? ""), ("tier", one?.Tier ?? "") };
-        var table = new Table("", [.. cells.Select(cell => Column.Of(cell.Item1, [cell.Item2]))]);
-        return FeedsNow.None with { Also = ImmutableDictionary<FeedId, Func<FeedNow>>.Empty.Add(new FeedId(EventWord), () => new FeedNow([table], table, 0)) };
+        return FeedsNow.None with { Also = ImmutableDictionary<FeedId, Func<FeedNow>>.Empty.Add(new FeedId(AlertEvent.Word), () => AlertEvent.Told(cells)) };
     }
 
     private sealed record Told(ImmutableArray<Label> Labels, FeedNow Now);

@@ -50,6 +50,9 @@ public static partial class EventKinds
     public const string Visit = "visit";
     public const string Reward = "reward";
 
+    /// <summary>Of our own: a goal is met.</summary>
+    public const string Goal = "goal";
+
     public static readonly string[] Known = [Follow, Member, Gift, Tip, Visit, Reward];
 
     /// <summary>Whether it is a word for a kind of events.</summary>

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Tickers;
@@ -26,6 +27,8 @@ public static class Codecs
     public static Codec<KeptPictures> Pictures { get; } = new();
 
     public static Codec<KeptBelts> Belts { get; } = new();
+
+    public static Codec<ThanksList> Thanks { get; } = new();
 
     public static Codec<FeedValue> Value { get; } = new(InTables);
 

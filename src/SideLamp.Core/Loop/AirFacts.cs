@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
@@ -14,7 +15,7 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
     public Content? Content(ContentId id) => _told.GetValueOrDefault(id) ?? kept.Contents.GetValueOrDefault(id);
 
-    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
+    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null, AlertEvent? said = null)
     {
         if (kept.Chosen(graphic) is not { } chosen)
         {
@@ -24,7 +25,7 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         var own = chosen.Graphic;
         chosen = outfit is { } wish && !chosen.Wears(wish) ? chosen.Wearing(wish) : chosen;
         var shown = (card is { } wished ? own.Card(wished) : null) ?? chosen.UpCard;
-        if (book.ContentOf(kept.Show, chosen, shown) is not { } pinned)
+        if (book.ContentOf(kept.Show, chosen, shown, said) is not { } pinned)
         {
             return null;
         }
@@ -32,7 +33,7 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         _told[pinned.Id] = pinned.Content;
         var picture = book.PictureOf(pinned, kept);
         // Words on several pages stay until the last has been read, however short the stay is.
-        var stay = own.Stay is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
+        var stay = (own.Stay ?? (said is null ? null : StayOf(said))) is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
         return new Prepared(
             graphic,
             shown.Id,
@@ -51,9 +52,14 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         )
         {
             GoneAt = own.CardIds.Contains(shown.Id) ? null : own.GoneCards.FirstOrDefault(one => one.Card.Id == shown.Id).At,
-            Unlit = shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept),
+            Unlit = (said is null ? WordBook.WhyNoHand(pinned.Content, own) : null) ?? (shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept)),
         };
     }
+
+    /// <summary>As long as it takes to read: some fifteen letters a second, which is common practice for subtitles.</summary>
+    private static Duration StayOf(AlertEvent said) => Duration.FromSeconds(Math.Clamp(3 + ((said.Who.Length + said.Words.Length) / 15.0), 6, 12));
+
+    public Duration AlertGap => kept.Show.AlertPace.Gap;
 
     public bool IsBarred(ContentId content) => Content(content) is { } known && book.Words.BarOf(known, kept) is not null;
 

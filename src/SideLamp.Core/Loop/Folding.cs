@@ -62,12 +62,39 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             UndoInput undo => TakeEditBack(stage, undo),
             ReadingInput reading => Read(stage, reading),
             PicturesInput pictures => See(stage, pictures),
-            FiguresInput figures => Turn.Nothing(stage with { Kept = stage.Kept with { Figures = figures.Figures } }),
+            FiguresInput figures => Hear(stage, figures),
             TimeInput => Advance(stage),
             OpenedInput => Open(stage),
             ClockSetInput => ClockWasSet(stage),
             _ => throw new ArgumentException($"No such input: {input.GetType().Name}.", nameof(input)),
         };
+
+    /// <summary>What viewers did is counted, and sets off what it does.</summary>
+    private Turn Hear(Stage stage, FiguresInput input)
+    {
+        var news = Hearing.News(stage, input);
+        var heard = Hearing.With(stage, input, news, now);
+        var met = Hearing.Met(stage, heard).ToList();
+        var turn = DoAll(Turn.Nothing(heard), Hearing.Commands(stage, heard, news, now, now + skew).ToList());
+        foreach (var (label, cue) in met)
+        {
+            var marked = turn.Stage with { Kept = turn.Stage.Kept with { Air = turn.Stage.Air with { GoalsMet = turn.Stage.Air.GoalsMet.SetItem(label.Id, input.Figures.Session?.No ?? 0) } } };
+            turn = turn with { Stage = marked.Told(new TrailLine(now, $"Goal met: {label.Name}", null)) };
+            // Nothing comes by itself during lights out (rule 21).
+            turn = cue is null || marked.Air.Held ? turn : DoAll(turn, [new RunCue(cue, $"goal {label.Name}")]);
+        }
+
+        return turn;
+    }
+
+    /// <summary>Alerts that tell of nobody.</summary>
+    private Turn Test(Stage stage, PressTest test)
+    {
+        var show = stage.Show;
+        var rule = show.AlertRules.First(one => one.Id == test.Rule);
+        var alerts = Enumerable.Range(0, test.Count).Select(no => Hearing.Queued(rule, show.SampleOf(rule, no), show.AlertPace, now) with { From = null });
+        return Do(stage, new Announce([.. alerts]), test.Id, test.Told);
+    }
 
     private AirFacts Facts(Stage stage) => new(book, stage.Kept, skew);
 
@@ -80,6 +107,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     private Turn Do(Stage stage, AirCommand command, CommandId? id = null, string? by = null)
     {
         var facts = Facts(stage);
+        command = command is GainTime gain ? gain with { From = book.Words.NameOf(gain.From, stage.Show.NeverShow) } : command;
         return Aired(stage, Engine.Apply(stage.Air, command, facts, now, id), facts, by);
     }
 
@@ -108,8 +136,17 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         if (press.CommandIn(stage.Show) is { } command)
         {
-            var told = command is GainTime gain ? gain with { From = book.Words.NameOf(gain.From, stage.Show.NeverShow) } : command;
-            return Do(stage, told, press.Id, press.Told);
+            return Do(stage, command, press.Id, press.Told);
+        }
+
+        if (press is PressTest test)
+        {
+            return Test(stage, test);
+        }
+
+        if (press is PressThank thank)
+        {
+            return Turn.Nothing(stage with { Kept = stage.Kept with { Thanks = stage.Kept.Thanks.Done(thank.Seq, thank.Done) } });
         }
 
         if (press is PressTick tick)
@@ -348,7 +385,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     /// <summary>What goes by the time of day runs, as it does from when it is made; what has come to its end on another day runs to the next.</summary>
     private Turn Open(Stage stage)
     {
-        var turn = Advance(stage);
+        // What was there before alerts were is no news.
+        var turn = Advance(stage.Air.Heard is null ? stage with { Kept = stage.Kept with { Air = stage.Air with { Heard = stage.Kept.Figures.Newest } } } : stage);
         var over = ByTimeOfDay(stage.Show).Where(timer => timer.Kind == TimerKind.Clock || RunOf(turn.Stage, timer) is not { } run || (run.AtEnd && IsOfAnotherDay(stage.Air.Now, TimeOfDay.ZoneOf(timer.Zone))));
         turn = DoAll(turn, over.Select(timer => new SetTimer(new TimerSetting(timer.Id, TimerAct.Restart), Origin.Automatic)).ToList());
         return DoAll(turn, ByTimeOfDay(stage.Show).Select(timer => new FollowClock(timer.Id)));
@@ -379,7 +417,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var air = quiet ? stage.Air : step.State;
         var contents = ReferenceEquals(air, stage.Air) ? stage.Kept.Contents : ContentsOf(air, stage.Kept.Contents, facts);
         var happenings = step.Happenings.Select(one => one.Origin == Origin.Person ? one with { By = by } : one).ToImmutableArray();
-        var after = stage with { Kept = stage.Kept with { Air = air, Contents = contents } };
+        var thanks = step.Unshown.Aggregate(stage.Kept.Thanks, (so, one) => so.With(one, air.Now, isUnshown: true));
+        var after = stage with { Kept = stage.Kept with { Air = air, Contents = contents, Thanks = thanks } };
         after = after.Told(happenings.Select(one => TrailLine.Of(new LogLine(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null))).OfType<TrailLine>());
         var choices = step.Choices.Aggregate(after.Choices, (so, choice) => Chosen(after.Show, so, choice));
         choices = step.Uncounts is { } counts ? Counts.Undo(after.Show, choices, counts) : choices;

@@ -36,7 +36,8 @@ public sealed record ReadingInput(Feed Feed, FeedReading Reading, Instant At) : 
 public sealed record PicturesInput(FeedId Feed, ImmutableDictionary<string, CellPicture> Pictures) : Input;
 
 /// <summary>What events count to by now. An older telling that still waits is replaced.</summary>
-public sealed record FiguresInput(Figures Figures) : Input;
+/// <param name="Unheard">The events behind them that may not have been heard yet, in the order of their arrival.</param>
+public sealed record FiguresInput(Figures Figures, ImmutableList<HeardEvent> Unheard) : Input;
 
 /// <summary>Something may be due.</summary>
 public sealed record TimeInput : Input;

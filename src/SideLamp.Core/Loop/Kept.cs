@@ -35,6 +35,9 @@ public sealed record Kept(
     [JsonIgnore]
     public Figures Seen { get; init; } = Figures.None;
 
+    /// <summary>Who is to be thanked.</summary>
+    public ThanksList Thanks { get; init; } = ThanksList.Empty;
+
     /// <summary>Pictures that cells of feeds name, by feed and by what the cell says.</summary>
     public ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>> Pictures { get; init; } = ImmutableDictionary<FeedId, ImmutableDictionary<string, CellPicture>>.Empty;
 

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
@@ -36,7 +37,8 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
     private readonly Remembered<(ContentId, Setting, string), Picture> _pictures = new(MostBytes, (key, picture) => BytesPerNode * (picture.Nodes.Length + 1) + (key.Item3.Length * 2L));
 
     /// <summary>What a graphic would show with a card; null when its template is gone or cannot be read.</summary>
-    public Pinned? ContentOf(Show show, Chosen chosen, Card card)
+    /// <param name="said">What an alert tells; null = of a graphic of alerts, something that it might.</param>
+    public Pinned? ContentOf(Show show, Chosen chosen, Card card, AlertEvent? said = null)
     {
         if (shelf.Find(show, chosen.Graphic.Template) is not { } kept)
         {
@@ -45,11 +47,11 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
 
         var worn = chosen.Worn;
         return _contents.Of(
-            new ContentKey(chosen.Graphic.Edited ?? chosen.Graphic, card, chosen.Choice.Counts, worn, kept.Source, show.Brand, show.OwnSeats, show.SeatOrder),
-            _ =>
+            new ContentKey(chosen.Graphic.Edited ?? chosen.Graphic, card, chosen.Choice.Counts, worn, kept.Source, show.Brand, show.OwnSeats, show.SeatOrder, said ?? show.SampleFor(chosen.Graphic.Id)),
+            key =>
             {
                 var words = kept.Template.WordsOf(chosen.WordsOf(card)).ToImmutableSortedDictionary(StringComparer.Ordinal);
-                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words) { StaleWords = chosen.Graphic.WhenStale?.Words, Row = card.Row };
+                var content = new Content(kept.Source, show.Brand, show.Seat(chosen.Graphic.Seat) ?? Seats.All[0], chosen.Graphic.Place, chosen.Finish, words) { StaleWords = chosen.Graphic.WhenStale?.Words, Row = card.Row, Event = key.Said };
                 return new Pinned(content.Id(), content);
             }
         );
@@ -122,7 +124,7 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
     }
 
     // By reference: every edit makes a new graphic, so an old key never means a new thing.
-    private readonly record struct ContentKey(Graphic Graphic, Card Card, ImmutableSortedDictionary<string, Counted> Counts, Outfit? Worn, string Source, Brand Brand, ImmutableArray<Seat> OwnSeats, ImmutableArray<SeatId> SeatOrder)
+    private readonly record struct ContentKey(Graphic Graphic, Card Card, ImmutableSortedDictionary<string, Counted> Counts, Outfit? Worn, string Source, Brand Brand, ImmutableArray<Seat> OwnSeats, ImmutableArray<SeatId> SeatOrder, AlertEvent? Said)
     {
         public bool Equals(ContentKey other) =>
             ReferenceEquals(Graphic, other.Graphic)
@@ -132,7 +134,8 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
             && ReferenceEquals(Source, other.Source)
             && ReferenceEquals(Brand, other.Brand)
             && OwnSeats == other.OwnSeats
-            && SeatOrder == other.SeatOrder;
+            && SeatOrder == other.SeatOrder
+            && Said == other.Said;
 
         public override int GetHashCode() =>
             HashCode.Combine(RuntimeHelpers.GetHashCode(Graphic), RuntimeHelpers.GetHashCode(Card), RuntimeHelpers.GetHashCode(Counts), RuntimeHelpers.GetHashCode(Brand));

@@ -27,6 +27,9 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressEvery), "every")]
 [JsonDerivedType(typeof(PressEveryOff), "everyOff")]
 [JsonDerivedType(typeof(PressAlert), "alert")]
+[JsonDerivedType(typeof(PressAlerts), "alerts")]
+[JsonDerivedType(typeof(PressTest), "test")]
+[JsonDerivedType(typeof(PressThank), "thank")]
 [JsonDerivedType(typeof(PressHush), "hush")]
 [JsonDerivedType(typeof(PressHushOver), "hushOver")]
 [JsonDerivedType(typeof(PressCallOff), "callOff")]
@@ -131,10 +134,35 @@ public sealed record PressEveryOff(CommandId Id, GraphicId Graphic) : Press(Id)
     public override AirCommand CommandIn(Show show) => new SwitchEvery(Graphic, false);
 }
 
-/// <summary>As a viewer's event would.</summary>
+/// <summary>As an alert, in its turn; what a hand has lit makes way.</summary>
 public sealed record PressAlert(CommandId Id, GraphicId Graphic, CardId? Card = null) : Press(Id)
 {
-    public override AirCommand CommandIn(Show show) => new Alert(Graphic, Card);
+    public override AirCommand CommandIn(Show show) => new Alert(Graphic, Card, PushesAside: true);
+}
+
+/// <summary>Alerts are paused or go on, one is skipped, the last one comes again, those that wait are dropped.</summary>
+public sealed record PressAlerts(CommandId Id, AlertAct Act) : Press(Id)
+{
+    public override AirCommand CommandIn(Show show) => new SetAlerts(Act);
+}
+
+/// <summary>Alerts of a rule go to air that tell of nobody: they are counted nowhere.</summary>
+/// <param name="Count">How many at once: 1 to 50.</param>
+public sealed record PressTest(CommandId Id, AlertId Rule, int Count = 1) : Press(Id)
+{
+    private const int Most = 50;
+
+    public override AirCommand? CommandIn(Show show) =>
+        show.AlertRules.FirstOrDefault(rule => rule.Id == Rule) is null ? throw RefusedException.NotFound("alert rule")
+        : Count is < 1 or > Most ? throw RefusedException.Faulty([new Fault("/count", $"A test is of 1 to {Most} events.")])
+        : null;
+}
+
+/// <summary>Somebody was thanked, or not yet after all.</summary>
+/// <param name="Seq">For which event; null = everybody.</param>
+public sealed record PressThank(CommandId Id, long? Seq = null, bool Done = true) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
 }
 
 public sealed record PressHush(CommandId Id) : Press(Id)
@@ -148,10 +176,10 @@ public sealed record PressHushOver(CommandId Id, bool Run = true) : Press(Id)
     public override AirCommand CommandIn(Show show) => new EndHush(Run);
 }
 
-/// <param name="Since">The alert that has waited since then. Null = what a hush holds back.</param>
-public sealed record PressCallOff(CommandId Id, GraphicId Graphic, Instant? Since = null) : Press(Id)
+/// <param name="Alert">The number of the alert; null = what a hush holds back.</param>
+public sealed record PressCallOff(CommandId Id, GraphicId Graphic, long? Alert = null) : Press(Id)
 {
-    public override AirCommand CommandIn(Show show) => new CallOff(Graphic, Since);
+    public override AirCommand CommandIn(Show show) => new CallOff(Graphic, Alert);
 }
 
 public sealed record PressBringBack(CommandId Id, SeatId Seat) : Press(Id)

@@ -26,10 +26,13 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     /// <summary>An event as it may be seen, on air and on our own pages: the streamer may share them.</summary>
     public ViewerEvent Seen(ViewerEvent one, NeverShow list) => one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
 
+    /// <summary>What an alert tells, as it may be seen. Who is with somebody is no name.</summary>
+    public AlertEvent Seen(AlertEvent one, NeverShow list) => list.Words.IsEmpty ? one : one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
+
     /// <summary>The words of a content as they would show now: filled in, and those of the never-show list covered.</summary>
     public Said SaidNow(Template template, Content content, Kept kept)
     {
-        var (words, faults) = Placeholders.FillAll(template, content.Words, kept.Feeds with { Own = content.Row }, content.StaleWords, kept.Stale);
+        var (words, faults) = Placeholders.FillAll(template, content.Words, FeedsOf(content, kept), content.StaleWords, kept.Stale);
         if (content.Finish.Belt?.Pinned is { Length: > 0 } pinned)
         {
             words = words.SetItems(template.BeltFields.Select(field => KeyValuePair.Create(field, $"{pinned}\n{words[field]}".TrimEnd('\n'))));
@@ -41,6 +44,16 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
 
         var gated = template.Fields.Where(field => field.Kind != FieldKind.Picture).Select(field => (field.Name, Gated: _gate.Of(words[field.Name], kept.Show.NeverShow))).ToList();
         return new Said(words.SetItems(gated.Select(one => KeyValuePair.Create(one.Name, one.Gated.Text))), faults, gated.Sum(one => one.Gated.Hits));
+    }
+
+    /// <summary>Why no hand lights it, in a sentence: it asks what a viewer did, and nobody did anything. Null = a hand may.</summary>
+    public static string? WhyNoHand(Content content, Graphic graphic) =>
+        content.Words.Values.Any(words => Placeholders.FeedsIn(words).Contains(new(AlertEvent.Word))) ? $"“{graphic.Name}” tells what a viewer did: only alerts light it. Send a test from the page Alerts." : null;
+
+    private FeedsNow FeedsOf(Content content, Kept kept)
+    {
+        var feeds = kept.Feeds with { Own = content.Row };
+        return content.Event is { } told ? feeds with { Also = feeds.Also.Add(new(AlertEvent.Word), () => Seen(told, kept.Show.NeverShow).Told()) } : feeds;
     }
 
     /// <summary>Why a content must not be on air now (rule 37), in a sentence; null = it may.</summary>

@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
@@ -24,6 +25,10 @@ public sealed record Content(string TemplateSource, Brand Brand, Seat Seat, Plac
     /// <summary>The row that its card is made from; null = it was written by hand.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public RowRef? Row { get; init; }
+
+    /// <summary>What an alert tells, for its words; null = nothing.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public AlertEvent? Event { get; init; }
 
     /// <summary>A fingerprint: equal contents have equal ids, in every run of the server.</summary>
     public ContentId Id() => new(Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(CoreJson.WriteWhole(this))))[..32]);

@@ -9,6 +9,9 @@ namespace SideLamp.Core.Shows;
 /// <param name="Steps">The first is done at the press; 1 to 20.</param>
 public sealed record Cue(CueId Id, string Name, string? Key, ImmutableArray<CueStep> Steps)
 {
+    /// <summary>Whether alerts wait from it on, until the next cue: a serious moment.</summary>
+    public bool IsQuiet { get; init; }
+
     public const int Most = 60;
     private const int MostSteps = 20;
     private const int MostSettings = 400;

@@ -42,6 +42,11 @@ public sealed record Show(
     /// <summary>Standing lines about events, and goals.</summary>
     public ImmutableArray<Label> Labels { get; init; } = [];
 
+    /// <summary>Which events light which graphics.</summary>
+    public ImmutableArray<AlertRule> AlertRules { get; init; } = [];
+
+    public AlertPace AlertPace { get; init; } = AlertPace.AtFirst;
+
     /// <summary>How events are counted.</summary>
     public Counting Counting { get; init; } = Counting.AtFirst;
 
@@ -72,6 +77,13 @@ public sealed record Show(
         : Brands.FirstOrDefault(brand => brand.Name == name) is { } chosen ? this with { Brand = chosen, Wardrobe = Brands.Remove(chosen) }
         : null;
 
+    /// <summary>What an alert with this graphic might tell, to look at; null = no alert lights it.</summary>
+    public AlertEvent? SampleFor(GraphicId id) => AlertRules.FirstOrDefault(rule => rule.Graphic == id) is { } rule ? SampleOf(rule, 0) : null;
+
+    /// <param name="no">Which of many, from 0.</param>
+    public AlertEvent SampleOf(AlertRule rule, int no) =>
+        rule.Kind == EventKinds.Goal && Labels.FirstOrDefault(label => label.Target is not null) is { } goal ? AlertEvent.Of(goal) with { IsTest = true } : AlertEvent.Sample(rule.Kind, rule.Least, Counting.Currency, rule.Tier, no);
+
     public Graphic? Graphic(GraphicId id) => Graphics.FirstOrDefault(graphic => graphic.Id == id);
 
     public Cue? Cue(CueId id) => Cues.FirstOrDefault(cue => cue.Id == id);
@@ -92,6 +104,7 @@ public sealed record Show(
         {
             Graphics = [.. Graphics.Remove(graphic).Select(other => other.Then?.Graphic == graphic.Id ? other with { Then = null } : other)],
             Cues = [.. Cues.Select(cue => cue.Without(graphic.Id))],
+            AlertRules = AlertRules.RemoveAll(rule => rule.Graphic == graphic.Id),
         };
 
     public Show With(Feed feed) => this with { Feeds = Put(Feeds, feed, one => one.Id == feed.Id) };

@@ -9,6 +9,10 @@ namespace SideLamp.Core.Timers;
 /// <param name="Latest">A time of day after the start that it never runs beyond; null = no limit.</param>
 public sealed record TimeDoor(Duration PerUnit, Duration? MostEach = null, Duration? MostHour = null, LocalTime? Latest = null)
 {
+    /// <summary>Which events add by themselves, each by its size: money in the show's currency, gifts, visitors, months. Empty = none.</summary>
+    public string Kind { get; init; } = "";
+
+    private const int LongestKind = 40;
     private static readonly Duration MostPerUnit = Duration.FromHours(1);
 
     public IEnumerable<Fault> Faults()
@@ -16,6 +20,11 @@ public sealed record TimeDoor(Duration PerUnit, Duration? MostEach = null, Durat
         if (PerUnit < Timer.LeastLength || PerUnit > MostPerUnit)
         {
             yield return new Fault("/door/perUnit", "Each unit adds 1 s to 1 hour. Write it like 0:30.");
+        }
+
+        if (Kind.Length > LongestKind)
+        {
+            yield return new Fault("/door/kind", "The kind of event is one word, such as tip.");
         }
 
         foreach (var (most, path) in new[] { (MostEach, "/door/mostEach"), (MostHour, "/door/mostHour") })

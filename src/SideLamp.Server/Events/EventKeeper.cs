@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using System.Collections.Immutable;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using SideLamp.Core.Editing;
@@ -24,12 +25,15 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
     /// <summary>More of them waiting are told to come again.</summary>
     private const int MostWaiting = 1000;
 
+    /// <summary>Of more of them at once the earlier ones only count.</summary>
+    private const int MostUnheard = 5000;
+
     /// <summary>What comes within this shares a commit.</summary>
     private static readonly TimeSpan Group = TimeSpan.FromMilliseconds(20);
 
     private readonly BlockingCollection<Work> _works = new(MostWaiting);
     private readonly EventRepository _events = new(folder.Writing);
-    private State _state = new(loop.Stage.Kept.Figures, loop.Stage.Show.Counting);
+    private State _state = new(loop.Stage.Kept.Figures, loop.Stage.Show.Counting, []);
 
     /// <summary>The last events to arrive, the newest first, and whether they were taken back since.</summary>
     public List<(ViewerEvent Event, bool IsGone)> Recent(int most) => _events.Recent(most);
@@ -86,6 +90,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
         Task.Factory.StartNew(
             () =>
             {
+                HearOfBefore();
                 while (!stoppingToken.IsCancellationRequested)
                 {
                     try
@@ -107,6 +112,32 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             TaskCreationOptions.LongRunning,
             TaskScheduler.Default
         );
+
+    /// <summary>What was counted when Side Lamp last ended, and not heard any more.</summary>
+    private void HearOfBefore()
+    {
+        if (loop.Stage.Air.Heard is not { } heard || heard >= _state.Figures.Newest)
+        {
+            return;
+        }
+
+        try
+        {
+            _state = _state with { Unheard = [.. _events.After(heard, MostUnheard)] };
+            Tell();
+        }
+        catch (Exception error)
+        {
+            logger.LogError(error, "What was counted last could not be read again.");
+        }
+    }
+
+    private void Tell()
+    {
+        var unheard = _state.Unheard.RemoveAll(one => one.Seq <= loop.Stage.Air.Heard);
+        _state = _state with { Unheard = unheard.Count <= MostUnheard ? unheard : unheard.RemoveRange(0, unheard.Count - MostUnheard) };
+        loop.Tell(new FiguresInput(_state.Figures, _state.Unheard));
+    }
 
     private void Round(CancellationToken stopping)
     {
@@ -169,7 +200,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
 
         // They are kept: whoever sent them hears it, whatever becomes of telling it.
         answers.ForEach(answer => answer());
-        loop.Tell(new FiguresInput(_state.Figures));
+        Tell();
     }
 
     /// <summary>What spans are now: days turn, and how events are counted may have been set otherwise.</summary>
@@ -202,11 +233,12 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             if (reverses is { } key && _events.Find(key) is { } taken)
             {
                 _events.TakeBack(taken.Seq, seq);
-                state = state with { Figures = state.Figures.Without(taken, _events) };
+                state = state with { Figures = state.Figures.Without(taken, _events), Unheard = state.Unheard.Add(new HeardEvent(seq, taken, IsFirst: false, IsTakenBack: true)) };
             }
             else if (reverses is null && gone is null)
             {
-                state = state with { Figures = state.Figures.With(read with { Seq = seq }) };
+                var one = read with { Seq = seq };
+                state = state with { Figures = state.Figures.With(one), Unheard = state.Unheard.Add(new HeardEvent(seq, one, _events.IsFirst(one), IsTakenBack: false)) };
             }
         }
 
@@ -220,7 +252,8 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
     }
 
     /// <param name="Counting">How it was counted.</param>
-    private sealed record State(Figures Figures, Counting Counting);
+    /// <param name="Unheard">What the loop may not have heard yet.</param>
+    private sealed record State(Figures Figures, Counting Counting, ImmutableList<HeardEvent> Unheard);
 
     private sealed record Work(Func<State, (State State, EventReceipt Receipt)> Do, TaskCompletionSource<EventReceipt> Done);
 }

@@ -25,14 +25,37 @@ namespace SideLamp.Server.Live;
 /// <param name="LitAt">Since when viewers see this graphic; null while it waits.</param>
 /// <param name="Stay">How long it stays; null = until switched off.</param>
 /// <param name="StepsAt">When its next card comes up by itself; null = it does not.</param>
+/// <param name="Said">What the alert tells that lit it; null = none did.</param>
 /// <param name="Gone">Whether the row that it shows is gone from its feed: it stays until something else is shown (rule 40).</param>
-public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited, bool Gone);
+public sealed record AiringView(string Id, GraphicId Graphic, CardId Card, SeatId Seat, Phase Phase, Origin Origin, Instant? LitAt, Duration? Stay, Instant? StayEnds, Instant? StepsAt, bool Edited, bool Gone, AlertSaid? Said);
 
 /// <summary>Something that comes by itself, and when; for the switches and the cues.</summary>
 public sealed record ComingView(GraphicId Graphic, Instant At);
 
 /// <summary>An alert that waits for its turn.</summary>
-public sealed record WaitingView(GraphicId Graphic, Instant Since);
+/// <param name="No">Its number: to call it off.</param>
+/// <param name="Said">Null = its graphic as it is.</param>
+/// <param name="From">Not before; null = at once.</param>
+/// <param name="Until">Not after; null = it waits for good.</param>
+/// <param name="BlockedSince">Since when it has its turn and a hand its seat; null = it has not.</param>
+public sealed record WaitingView(long No, GraphicId Graphic, Instant Since, AlertSaid? Said, Instant? From, Instant? Until, Instant? BlockedSince);
+
+/// <summary>What an alert tells, as our pages show it.</summary>
+/// <param name="Who">The name, and how many are with it.</param>
+/// <param name="Amount">Empty where the kind has none that means anything.</param>
+public sealed record AlertSaid(string Kind, string Who, string Amount, string Words, bool IsTest);
+
+/// <summary>Somebody to be thanked.</summary>
+/// <param name="Seq">By the event.</param>
+/// <param name="IsUnshown">Whether no alert has told of it.</param>
+public sealed record ThanksView(long Seq, Instant At, AlertSaid Said, bool IsUnshown, bool IsDone);
+
+/// <summary>How it stands with alerts as a whole.</summary>
+/// <param name="PausedSince">Null = they come.</param>
+/// <param name="Cue">The cue that asked for quiet; null = none did.</param>
+/// <param name="Last">What was shown last; null = nothing yet.</param>
+/// <param name="Quiet">How many events are only counted, for so many come at once.</param>
+public sealed record AlertsView(Instant? PausedSince, CueId? Cue, AlertSaid? Last, long Quiet);
 
 public sealed record CueAheadView(CueId Cue, Instant At);
 
@@ -131,6 +154,7 @@ public sealed record AheadView(
     ImmutableArray<ComingView> Repeats,
     ImmutableArray<CueAheadView> CueSteps,
     ImmutableArray<WaitingView> Alerts,
+    AlertsView AlertsNow,
     ImmutableArray<GraphicId> Asides,
     HushView? Hush,
     ImmutableArray<WatchView> Watches,
@@ -158,6 +182,7 @@ public sealed record FaultsView(string? Unkept, ImmutableArray<string> Findings)
 public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository assets, ILogger<DeskView> logger)
 {
     private const int LongestWords = 120;
+    private const string ByAlerts = "an alert lights it";
     private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
     private const int ShownTroubles = 5;
@@ -165,6 +190,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     private readonly Remembered<(GraphicId, ContentId, Setting, NeverShow), SwitchView> _said = new(MostBytes, (_, view) => 400 + (view.Words.Length * 2) + (view.Fits.Length * 120));
     private (Stage Of, ImmutableArray<SwitchView> Views)? _latest;
     private (ImmutableList<BeltRun> Of, ImmutableArray<BeltView> Views)? _moving;
+    private (ThanksList Of, NeverShow List, ImmutableArray<ThanksView> Views)? _thanks;
     private (IReadOnlyList<Asset> Of, ImmutableArray<AssetView> Views)? _files;
 
     public ImmutableArray<AiringView> Airings(Stage stage)
@@ -183,23 +209,46 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
                 one.Stay,
                 stage.Air.StayEndsOf(one),
                 one.StepsAt,
-                facts.Prepare(one.Graphic, one.Card) is { } prepared && prepared.Content != one.Content,
-                stage.Kept.Chosen(one.Graphic) is { Graphic: { CardsFrom: not null } graphic } && graphic.Cards.All(card => card.Id != one.Card)
+                facts.Prepare(one.Graphic, one.Card, null, one.Said) is { } prepared && prepared.Content != one.Content,
+                stage.Kept.Chosen(one.Graphic) is { Graphic: { CardsFrom: not null } graphic } && graphic.Cards.All(card => card.Id != one.Card),
+                SaidOf(one.Said, stage)
             )),
         ];
     }
 
-    public static AheadView Ahead(AirState air) =>
-        new(
+    public AheadView Ahead(Stage stage)
+    {
+        var air = stage.Air;
+        return new(
             [.. air.Followers ?? []],
             [.. air.Repeats.Select(one => new ComingView(one.Graphic, one.Next))],
             [.. air.CueSteps.Select(one => new CueAheadView(one.Cue, one.At))],
-            [.. air.Alerts.Select(one => new WaitingView(one.Graphic, one.Since))],
+            [.. air.Alerts.OrderBy(one => one.Turn).Select(one => new WaitingView(one.No, one.Graphic, one.Since, SaidOf(one.Said, stage), one.From, one.Until, one.BlockedSince))],
+            new AlertsView(air.AlertPause?.Since, air.AlertPause?.Cue, SaidOf(air.LastAlert?.Said, stage), air.Bursts.Where(one => !one.IsOver(air.Now)).Sum(one => one.Quiet)),
             [.. air.Asides.Select(one => one.What.Graphic)],
             air.Hush is { } hush ? new HushView(hush.Since, [.. hush.Waiting]) : null,
             [.. air.Watches.Select(one => new WatchView(one.Graphic, one.Holds, one.Due, one.IsSpent))],
             air.Waits
         );
+    }
+
+    private AlertSaid? SaidOf(AlertEvent? said, Stage stage) =>
+        said is null ? null : book.Words.Seen(said, stage.Show.NeverShow) is var seen ? new AlertSaid(seen.Kind, seen.Who, AmountOf(seen), seen.Words, seen.IsTest) : null;
+
+    /// <summary>One follow is no amount.</summary>
+    private static string AmountOf(AlertEvent said) => said.Unit.Length > 0 || said.Kind is EventKinds.Gift or EventKinds.Visit or EventKinds.Member ? said.Amount : "";
+
+    /// <summary>The very same list until one comes or goes.</summary>
+    public ImmutableArray<ThanksView> Thanks(Stage stage)
+    {
+        if (_thanks is not var (list, never, views) || !ReferenceEquals(list, stage.Kept.Thanks) || never != stage.Show.NeverShow)
+        {
+            views = [.. stage.Kept.Thanks.All.Select(one => new ThanksView(one.Seq, one.At, SaidOf(one.Said, stage)!, one.IsUnshown, one.IsDone))];
+            _thanks = (stage.Kept.Thanks, stage.Show.NeverShow, views);
+        }
+
+        return views;
+    }
 
     public static BackView Back(Stage stage) => new(TakeBackOf(stage), stage.Air.LightsOut is not null, [.. (stage.Air.LightsOut ?? []).Select(one => one.Graphic)]);
 
@@ -336,7 +385,9 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         && before.Show.OwnTemplates == after.Show.OwnTemplates
         && before.Air.Timers == after.Air.Timers
         && before.Show.Timers == after.Show.Timers
-        && before.Kept.Stale == after.Kept.Stale;
+        && before.Kept.Stale == after.Kept.Stale
+        && before.Show.AlertRules == after.Show.AlertRules
+        && before.Show.Counting == after.Show.Counting;
 
     /// <summary>Whether nothing has changed that this one is made from: a reading touches only what takes from its feed.</summary>
     private bool IsUntouched(Stage before, Stage after, Graphic graphic) =>
@@ -381,7 +432,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             .Where(text => text.Length > 0);
         return new SwitchView(
             chosen.Graphic.Id,
-            Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)!,
+            WordBook.WhyNoHand(pinned.Content, chosen.Graphic) is null ? Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)! : ByAlerts,
             timers.Values.FirstOrDefault(timer => timer is not null),
             Untouched(template, chosen),
             fits,

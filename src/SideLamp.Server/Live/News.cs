@@ -20,6 +20,7 @@ public sealed record DeskNews(
     Told<TimerView>? Timers,
     Told<BeltView>? Belts,
     Told<LabelView>? Labels,
+    Told<ThanksView>? Thanks,
     Told<FeedView>? Feeds,
     Told<FeedShape>? Shapes,
     Told<PageView>? Pages,
@@ -42,6 +43,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly Topic<TimerView> _timers = new(one => one.Timer.Value);
     private readonly Topic<BeltView> _belts = new(one => one.Id);
     private readonly Topic<LabelView> _labels = new(one => one.Label.Value);
+    private readonly Topic<ThanksView> _thanks = new(one => one.Seq.ToString(System.Globalization.CultureInfo.InvariantCulture));
     private readonly Topic<FeedView> _feeds = new(one => one.Id.Value);
     private readonly Topic<FeedShape> _shapes = new(one => one.Id.Value);
     private readonly Topic<PageView> _pages = new(one => one.Id);
@@ -68,13 +70,14 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _timers.Differing(DeskView.Timers(stage)),
             _belts.Differing(desk.Belts(stage.Air)),
             _labels.Differing(DeskView.Labels(stage)),
+            _thanks.Differing(desk.Thanks(stage)),
             _feeds.Differing(DeskView.Feeds(stage)),
             ReferenceEquals(_told?.Values, stage.Values) && _told!.Show.Feeds == stage.Show.Feeds ? null : _shapes.Differing(DeskView.Shapes(stage.Kept.Feeds)),
             _pages.Differing(pages),
             _held.Differing(DeskView.Held(stage.Air)),
             _trail.Differing(DeskView.Trail(stage)),
             _assets.Differing(desk.Assets()),
-            _ahead.Differing(DeskView.Ahead(stage.Air)),
+            _ahead.Differing(desk.Ahead(stage)),
             _back.Differing(DeskView.Back(stage)),
             DeskView.SessionOf(stage) is { } session ? _session.Differing(session) : null,
             _standby.Differing(stage.Kept.Standby),
@@ -97,6 +100,7 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _timers.Whole,
             _belts.Whole,
             _labels.Whole,
+            _thanks.Whole,
             _feeds.Whole,
             _shapes.Whole,
             _pages.Whole,
@@ -111,5 +115,5 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

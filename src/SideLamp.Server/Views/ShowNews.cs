@@ -52,6 +52,7 @@ public sealed record ShowNews(
     Differing<Cue>? Cues,
     Differing<Timer>? Timers,
     Differing<Label>? Labels,
+    Differing<AlertRule>? AlertRules,
     Differing<KeepClear>? KeepClear,
     Differing<SavedFinish>? SavedFinishes,
     Differing<Brand>? Brands,
@@ -87,6 +88,7 @@ public sealed record ShowNews(
             Differing<Cue>.Between(old.Cues, now.Cues, one => one.Id.Value, one => one),
             Differing<Timer>.Between(old.Timers, now.Timers, one => one.Id.Value, one => one),
             Differing<Label>.Between(old.Labels, now.Labels, one => one.Id.Value, one => one),
+            Differing<AlertRule>.Between(old.AlertRules, now.AlertRules, one => one.Id.Value, one => one),
             Differing<KeepClear>.Between(old.KeepClear, now.KeepClear, one => one.Id.Value, one => one),
             Differing<SavedFinish>.Between(old.SavedFinishes, now.SavedFinishes, one => one.Id.Value, one => one),
             old.Wardrobe == now.Wardrobe && old.Brand == now.Brand ? null : Differing<Brand>.Between(old.Brands, now.Brands, one => one.Name, one => one),
@@ -103,6 +105,7 @@ public sealed record ShowNews(
         && old.Loudness == now.Loudness
         && old.NeverShow == now.NeverShow
         && old.Counting == now.Counting
+        && old.AlertPace == now.AlertPace
         && old.OwnSeats == now.OwnSeats
         && old.SeatOrder == now.SeatOrder;
 

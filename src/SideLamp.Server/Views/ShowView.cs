@@ -62,6 +62,7 @@ public record HeadView(
     Loudness Loudness,
     NeverShow NeverShow,
     Counting Counting,
+    AlertPace AlertPace,
     ImmutableArray<Seat> Seats,
     double DesignScale,
     Box GraphicsSafe,
@@ -78,6 +79,7 @@ public record HeadView(
             show.Loudness,
             show.NeverShow,
             show.Counting,
+            show.AlertPace,
             show.Seats,
             show.Canvas.Scale,
             SafeAreas.Graphics(show.Canvas),
@@ -100,6 +102,7 @@ public sealed record ShowView : HeadView
         Cues = stage.Show.Cues;
         Timers = stage.Show.Timers;
         Labels = stage.Show.Labels;
+        AlertRules = stage.Show.AlertRules;
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
@@ -122,6 +125,8 @@ public sealed record ShowView : HeadView
     public ImmutableArray<Timer> Timers { get; }
 
     public ImmutableArray<Label> Labels { get; }
+
+    public ImmutableArray<AlertRule> AlertRules { get; }
 
     public ImmutableArray<KeepClear> KeepClear { get; }
 

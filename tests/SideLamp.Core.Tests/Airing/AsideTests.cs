@@ -15,7 +15,7 @@ public sealed class AsideTests : OnAir
         Light("a");
         After(600 + 4000);
         var look = Of("a").Content;
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         Assert.Equal(("b", "a"), (Lit, Air.Asides.Single().What.Graphic.Value));
         // 0.6 s to come, 3 s to stay, 0.4 s to go; then it comes back in 0.6 s, with 6 s left.
         Facts.Edits++;
@@ -31,7 +31,7 @@ public sealed class AsideTests : OnAir
         Stay("a", 5);
         Light("a");
         After(600 + 4900);
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         After(600 + 3000 + 400 + 600);
         Assert.Equal(Now + Duration.FromSeconds(1), Of("a").StayEnds);
     }
@@ -41,9 +41,9 @@ public sealed class AsideTests : OnAir
     {
         Light("a");
         After(1000);
-        Do(new Alert(new("b")));
-        Do(new Alert(new("b")));
-        Do(new Alert(new("d")));
+        Do(new Alert(new("b"), PushesAside: true));
+        Do(new Alert(new("b"), PushesAside: true));
+        Do(new Alert(new("d"), PushesAside: true));
         Stay("d", 3);
         Assert.Equal("b", Lit);
         After(4000);
@@ -59,7 +59,7 @@ public sealed class AsideTests : OnAir
     {
         Light("a");
         After(1000);
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         Do(new Darken(new("a")));
         After(10_000);
         Assert.Equal("", Lit);
@@ -72,13 +72,13 @@ public sealed class AsideTests : OnAir
     {
         Light("a");
         After(1000);
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         After(shown);
         Light("c");
         Assert.Equal("c", Lit);
         Assert.Empty(Air.Asides);
         Assert.Equal(queued, Air.Alerts.Count);
-        After(20_000);
+        After(15_000);
         Assert.Equal("c", Lit);
         // It waits until the hand has freed the seat.
         Do(new Darken(new("c")));
@@ -92,7 +92,7 @@ public sealed class AsideTests : OnAir
         Light("a");
         After(1000);
         Do(new LightsOut());
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         After(5000);
         Assert.Empty(Air.Airings);
         Do(new LightsBack());
@@ -102,8 +102,8 @@ public sealed class AsideTests : OnAir
     [Fact]
     public void Rule_29_an_alert_that_was_due_long_ago_is_missed_and_not_shown()
     {
-        Do(new Alert(new("b")));
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
+        Do(new Alert(new("b"), PushesAside: true));
         After(3_600_000);
         Assert.Equal("", Lit);
         Assert.Single(TimesLit("b"));
@@ -238,7 +238,7 @@ public sealed class AsideTests : OnAir
     {
         LightUnderFull();
         Facts.Graphics["news"] = ("full-frame", "news", Duration.FromSeconds(2));
-        Do(new Alert(new("news")));
+        Do(new Alert(new("news"), PushesAside: true));
         After(1000);
         Assert.Equal("news", Lit);
         After(3000);
@@ -254,7 +254,7 @@ public sealed class AsideTests : OnAir
         Facts.Graphics["c"] = ("lower-left", "bug", Duration.FromSeconds(2));
         Light("a");
         After(1000);
-        Do(new Alert(new("c")));
+        Do(new Alert(new("c"), PushesAside: true));
         After(1000);
         Facts.Graphics["c"] = ("lower-left", "bug", null);
         Light("c");

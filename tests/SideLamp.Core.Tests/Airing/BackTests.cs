@@ -212,8 +212,8 @@ public sealed class BackTests : OnAir
         Do(new SwitchEvery(new("a"), true));
         Light("a");
         After(1000);
-        Do(new Alert(new("b")));
-        Do(new Alert(new("a")));
+        Do(new Alert(new("b"), PushesAside: true));
+        Do(new Alert(new("a"), PushesAside: true));
         Do(new Remove(new("a")));
         Facts.Graphics.Remove("a");
         After(100_000);

@@ -119,7 +119,7 @@ public sealed class ByItselfTests : OnAir
     {
         Again("d", stay: 2, every: 10);
         Do(new Hush());
-        Do(new Alert(new("b")));
+        Do(new Alert(new("b"), PushesAside: true));
         Light("a");
         Seconds(31);
         Assert.Equal("a", Lit);
@@ -135,7 +135,7 @@ public sealed class ByItselfTests : OnAir
         Again("d", stay: 2, every: 10);
         Do(new Hush());
         Do(new Alert(new("b")));
-        var first = Air.Alerts[0].Since;
+        var first = Air.Alerts[0].No;
         Seconds(11);
         Do(new Alert(new("b")));
         Do(new CallOff(new("b"), first));

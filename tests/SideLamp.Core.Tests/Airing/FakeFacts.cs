@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
 
@@ -27,6 +28,8 @@ internal sealed class FakeFacts : IAirFacts
 
     public bool WaitsForLeaver { get; set; }
 
+    public Duration AlertGap { get; set; }
+
     /// <summary>Counts edits: looks made after an edit differ from those made before.</summary>
     public int Edits { get; set; }
 
@@ -50,7 +53,7 @@ internal sealed class FakeFacts : IAirFacts
 
     private static readonly ImmutableArray<CardId> Cards = [new("c1"), new("c2"), new("c3")];
 
-    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null)
+    public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null, AlertEvent? said = null)
     {
         if (!Graphics.TryGetValue(graphic.Value, out var one))
         {
@@ -64,7 +67,7 @@ internal sealed class FakeFacts : IAirFacts
             new CardId(chosen),
             new SeatId(one.Seat),
             new TemplateId(one.Template),
-            new ContentId($"{graphic}.{chosen}.{Edits}{outfit?.Value ?? upOutfit}"),
+            new ContentId($"{graphic}.{chosen}.{Edits}{outfit?.Value ?? upOutfit}{said?.Who}"),
             one.Stay,
             Arrive,
             Leave,

@@ -1,5 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Events;
 
 namespace SideLamp.Core.Tests.Airing;
 
@@ -11,6 +12,9 @@ public abstract class OnAir
     private protected FakeFacts Facts { get; } = new();
 
     protected List<Happening> Log { get; } = [];
+
+    /// <summary>What alerts would have told that were not shown.</summary>
+    protected List<AlertEvent> Unshown { get; } = [];
 
     protected AirState Air { get; set; } = AirState.Dark(Start);
 
@@ -24,6 +28,7 @@ public abstract class OnAir
         Air = step.State;
         Facts.Keep(step.Choices);
         Log.AddRange(step.Happenings);
+        Unshown.AddRange(step.Unshown);
         return step.Refusal;
     }
 
@@ -39,6 +44,7 @@ public abstract class OnAir
         Air = step.State;
         Facts.Keep(step.Choices);
         Log.AddRange(step.Happenings);
+        Unshown.AddRange(step.Unshown);
     }
 
     protected SideLamp.Core.Airing.Airing Of(string graphic) => Air.Of(new(graphic))!;

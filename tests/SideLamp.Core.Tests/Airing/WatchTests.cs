@@ -112,7 +112,7 @@ public sealed class WatchTests : OnAir
         Assert.Equal("c", Lit);
         Do(new EndHush(true));
         Assert.Equal("c d", Lit);
-        Do(new Alert(new("n")));
+        Do(new Alert(new("n"), PushesAside: true));
         After(30_000);
         Assert.Equal("d c", Lit);
     }

@@ -128,8 +128,8 @@ public sealed class FiguresTests
     public void A_goal_next_to_nothing_is_refused_and_the_least_one_can_be_reckoned_with_any_sum()
     {
         var label = new Label(new("tip"), "Tip", "tip", LabelFigure.Total, CountedOver.Ever, "{{ event.amount }}", "", "JPY") { Target = 0.01m, Start = 1_000_000_000 };
-        Assert.Empty(label.Faults());
-        Assert.Equal(["/target"], (label with { Target = 0.0000000001m }).Faults().Select(fault => fault.Path));
+        Assert.Empty(label.Faults(_ => true));
+        Assert.Equal(["/target"], (label with { Target = 0.0000000001m }).Faults(_ => true).Select(fault => fault.Path));
         var most = new ViewerEvent(1, new EventKey("test", "a"), "tip", Evening) { Unit = "JPY", Size = long.MaxValue };
         var said = LabelWords.Of(label, (Figures.None with { Bounds = Figures.None.Bounds.Add(CountedOver.Ever, Bounds.All) }).With(most));
         Assert.Equal((9999, "9,223,372,037,854,775,807 JPY"), (said.Percent, said.Text));

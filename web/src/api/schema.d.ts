@@ -724,6 +724,38 @@ export interface paths {
         patch: operations["editLabel"];
         trace?: never;
     };
+    "/api/alerts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addAlertRule"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/alerts/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteAlertRule"];
+        options?: never;
+        head?: never;
+        patch: operations["editAlertRule"];
+        trace?: never;
+    };
     "/api/seats": {
         parameters: {
             query?: never;
@@ -979,6 +1011,7 @@ export interface components {
             repeats: components["schemas"]["ComingView"][];
             cueSteps: components["schemas"]["CueAheadView"][];
             alerts: components["schemas"]["WaitingView"][];
+            alertsNow: components["schemas"]["AlertsView"];
             asides: string[];
             hush?: null | components["schemas"]["HushView"];
             watches: components["schemas"]["WatchView"][];
@@ -997,7 +1030,59 @@ export interface components {
             stepsAt?: null | components["schemas"]["Instant"];
             edited: boolean;
             gone: boolean;
+            said?: null | components["schemas"]["AlertSaid"];
         };
+        /** @enum {unknown} */
+        AlertAct: "pause" | "goOn" | "skip" | "repeat" | "clear";
+        AlertEdit: {
+            kind?: null | string;
+            graphic?: string;
+            isOff?: null | boolean;
+            /** Format: double */
+            least?: null | number;
+            tier?: null | string;
+            firstTime?: null | boolean;
+            turn?: null | components["schemas"]["AlertTurn"];
+            pushesAside?: null | boolean;
+            waits?: components["schemas"]["MaybeOfDuration"];
+            /** Format: int64 */
+            revision: number;
+        };
+        AlertId: string;
+        AlertPace: {
+            look: components["schemas"]["Duration"];
+            lookAtWords: components["schemas"]["Duration"];
+            gap: components["schemas"]["Duration"];
+        };
+        AlertRule: {
+            id: components["schemas"]["AlertId"];
+            kind: string;
+            graphic: components["schemas"]["GraphicId"];
+            isOff: boolean;
+            /** Format: double */
+            least: number;
+            tier: string;
+            firstTime: boolean;
+            turn: components["schemas"]["AlertTurn"];
+            pushesAside: boolean;
+            waits?: null | components["schemas"]["Duration"];
+        };
+        AlertSaid: {
+            kind: string;
+            who: string;
+            amount: string;
+            words: string;
+            isTest: boolean;
+        };
+        AlertsView: {
+            pausedSince?: null | components["schemas"]["Instant"];
+            cue?: null | components["schemas"]["CueId"];
+            last?: null | components["schemas"]["AlertSaid"];
+            /** Format: int64 */
+            quiet: number;
+        };
+        /** @enum {unknown} */
+        AlertTurn: "ahead" | "inTurn" | "last";
         Amounts: {
             minute: string;
             minutes: string;
@@ -1322,6 +1407,7 @@ export interface components {
             name: string;
             key?: null | string;
             steps: components["schemas"]["CueStep"][];
+            isQuiet: boolean;
         };
         /** @enum {unknown} */
         CueAct: "light" | "dark" | "set";
@@ -1332,6 +1418,7 @@ export interface components {
         CueEdit: {
             name?: null | string;
             steps?: null | components["schemas"]["CueStep"][];
+            isQuiet?: null | boolean;
             key?: components["schemas"]["MaybeOfstring"];
             /** Format: int64 */
             revision: number;
@@ -1377,6 +1464,7 @@ export interface components {
             timers?: null | components["schemas"]["ToldOfTimerView"];
             belts?: null | components["schemas"]["ToldOfBeltView"];
             labels?: null | components["schemas"]["ToldOfLabelView"];
+            thanks?: null | components["schemas"]["ToldOfThanksView"];
             feeds?: null | components["schemas"]["ToldOfFeedView"];
             shapes?: null | components["schemas"]["ToldOfFeedShape"];
             pages?: null | components["schemas"]["ToldOfPageView"];
@@ -1389,6 +1477,10 @@ export interface components {
             standby?: null | components["schemas"]["Standby"];
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
+        };
+        DifferingOfAlertRule: {
+            set: components["schemas"]["AlertRule"][];
+            order?: null | string[];
         };
         DifferingOfBrand: {
             set: components["schemas"]["Brand"][];
@@ -1711,6 +1803,7 @@ export interface components {
             loudness: components["schemas"]["Loudness"];
             neverShow: components["schemas"]["NeverShow"];
             counting: components["schemas"]["Counting"];
+            alertPace: components["schemas"]["AlertPace"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -1803,6 +1896,7 @@ export interface components {
             currency: string;
             /** Format: double */
             target?: null | number;
+            whenMet?: null | components["schemas"]["CueId"];
             /** Format: double */
             start: number;
         };
@@ -1817,6 +1911,7 @@ export interface components {
             /** Format: double */
             start?: null | number;
             target?: components["schemas"]["MaybeOfdecimal"];
+            whenMet?: components["schemas"]["MaybeOfCueId"];
             /** Format: int64 */
             revision: number;
         };
@@ -1966,6 +2061,7 @@ export interface components {
             mostEach?: number;
             mostHour?: number;
             latest?: string;
+            kind: string;
         };
         MaybeOfWhenStale: null | {
             words?: null | string;
@@ -2276,7 +2372,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressAlerts"] | components["schemas"]["PressPressTest"] | components["schemas"]["PressPressThank"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -2290,6 +2386,15 @@ export interface components {
             verb: "alert";
             graphic: components["schemas"]["GraphicId"];
             card?: string;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressAlerts: {
+            /** @enum {string} */
+            verb: "alerts";
+            act: components["schemas"]["AlertAct"];
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2319,7 +2424,8 @@ export interface components {
             /** @enum {string} */
             verb: "callOff";
             graphic: components["schemas"]["GraphicId"];
-            since?: number;
+            /** Format: int64 */
+            alert?: null | number;
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2529,6 +2635,32 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressTest: {
+            /** @enum {string} */
+            verb: "test";
+            rule: components["schemas"]["AlertId"];
+            /**
+             * Format: int32
+             * @default 1
+             */
+            count: number;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressThank: {
+            /** @enum {string} */
+            verb: "thank";
+            /** Format: int64 */
+            seq?: null | number;
+            /** @default true */
+            done: boolean;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PressPressTick: {
             /** @enum {string} */
             verb: "tick";
@@ -2619,6 +2751,13 @@ export interface components {
             revision: number;
             id?: null | string;
             /** @default true */
+            isKept: boolean;
+        };
+        ReceiptOfAlertRule: {
+            now?: null | components["schemas"]["AlertRule"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
             isKept: boolean;
         };
         ReceiptOfBrand: {
@@ -2813,6 +2952,7 @@ export interface components {
             loudness?: null | components["schemas"]["Loudness"];
             neverShow?: null | components["schemas"]["NeverShow"];
             counting?: null | components["schemas"]["Counting"];
+            alertPace?: null | components["schemas"]["AlertPace"];
         };
         ShowNews: {
             /** Format: int64 */
@@ -2827,6 +2967,7 @@ export interface components {
             cues?: null | components["schemas"]["DifferingOfCue"];
             timers?: null | components["schemas"]["DifferingOfTimer"];
             labels?: null | components["schemas"]["DifferingOfLabel"];
+            alertRules?: null | components["schemas"]["DifferingOfAlertRule"];
             keepClear?: null | components["schemas"]["DifferingOfKeepClear"];
             savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
             brands?: null | components["schemas"]["DifferingOfBrand"];
@@ -2842,6 +2983,7 @@ export interface components {
             cues: components["schemas"]["Cue"][];
             timers: components["schemas"]["Timer"][];
             labels: components["schemas"]["Label"][];
+            alertRules: components["schemas"]["AlertRule"][];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
@@ -2857,6 +2999,7 @@ export interface components {
             loudness: components["schemas"]["Loudness"];
             neverShow: components["schemas"]["NeverShow"];
             counting: components["schemas"]["Counting"];
+            alertPace: components["schemas"]["AlertPace"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -3025,6 +3168,14 @@ export interface components {
             outlineWidth: number;
             digits?: null | components["schemas"]["Digits"];
         };
+        ThanksView: {
+            /** Format: int64 */
+            seq: number;
+            at: components["schemas"]["Instant"];
+            said: components["schemas"]["AlertSaid"];
+            isUnshown: boolean;
+            isDone: boolean;
+        };
         /** @enum {unknown} */
         TimeAct: "take" | "drop" | "back";
         TimeDoor: {
@@ -3032,6 +3183,7 @@ export interface components {
             mostEach?: number;
             mostHour?: number;
             latest?: string;
+            kind: string;
         };
         Timer: {
             id: components["schemas"]["TimerId"];
@@ -3202,6 +3354,14 @@ export interface components {
             set: components["schemas"]["SwitchView"][];
             drop: string[];
         };
+        ToldOfThanksView: {
+            /** Format: int64 */
+            from?: null | number;
+            /** Format: int64 */
+            rev: number;
+            set: components["schemas"]["ThanksView"][];
+            drop: string[];
+        };
         ToldOfTimerView: {
             /** Format: int64 */
             from?: null | number;
@@ -3237,8 +3397,14 @@ export interface components {
             level: number;
         };
         WaitingView: {
+            /** Format: int64 */
+            no: number;
             graphic: components["schemas"]["GraphicId"];
             since: components["schemas"]["Instant"];
+            said?: null | components["schemas"]["AlertSaid"];
+            from?: null | components["schemas"]["Instant"];
+            until?: null | components["schemas"]["Instant"];
+            blockedSince?: null | components["schemas"]["Instant"];
         };
         WatchView: {
             graphic: components["schemas"]["GraphicId"];
@@ -5662,6 +5828,143 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ReceiptOfLabel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addAlertRule: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertRule"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfAlertRule"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteAlertRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editAlertRule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AlertEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfAlertRule"];
                 };
             };
             /** @description Bad Request */

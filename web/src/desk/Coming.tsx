@@ -14,7 +14,7 @@ interface Ahead {
   /** Null = it waits for something else than time. */
   at: number | null;
   /** Calls it off, where that can be done. */
-  off?: { verb: 'everyOff' | 'stopCue' | 'dark' | 'callOff'; what: { graphic?: string; cue?: string; since?: number } };
+  off?: { verb: 'everyOff' | 'stopCue' | 'dark' | 'callOff'; what: { graphic?: string; cue?: string; alert?: number } };
 }
 
 /** All that will happen without a hand: what waits first, then by time. */
@@ -22,11 +22,11 @@ function aheadOf(show: Show, live: Pick<Live, 'airings' | 'ahead' | 'timers'>, n
   const { followers, repeats, cueSteps, alerts, asides, hush } = live.ahead;
   const name = (id: string) => show.graphics.find((one) => one.id === id)?.name ?? '';
   const cue = (id: string) => show.cues.find((one) => one.id === id)?.name ?? '';
-  const waits = (graphic: string, why: string, since?: number): Ahead => ({
+  const waits = (graphic: string, why: string, alert?: number): Ahead => ({
     name: name(graphic),
     why,
     at: null,
-    off: { verb: 'callOff', what: { graphic, since } },
+    off: { verb: 'callOff', what: { graphic, alert } },
   });
   /** Dark on what would come keeps it from coming. */
   const dark = (graphic: string): Ahead['off'] => ({ verb: 'dark', what: { graphic } });
@@ -67,7 +67,13 @@ function aheadOf(show: Show, live: Pick<Live, 'airings' | 'ahead' | 'timers'>, n
     }),
   ];
   return [
-    ...alerts.map((one) => waits(one.graphic, 'alert, waits its turn', one.since)),
+    ...alerts.map((one) =>
+      waits(
+        one.graphic,
+        one.said ? `alert for ${one.said.who || 'nobody'}, waits its turn` : 'alert, waits its turn',
+        one.no,
+      ),
+    ),
     ...asides.map((one) => ({ name: name(one), why: 'moved aside, will return', at: null, off: dark(one) })),
     ...(hush?.waiting ?? []).map((id) => waits(id, 'waits for the end of the hush')),
     ...timed.sort((one, other) => one.at! - other.at!),

@@ -74,7 +74,12 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
             />
           </div>
           <div className="grid min-h-0 grid-rows-[auto_auto_1fr] gap-2">
-            <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
+            <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
+              <Steps draft={draft} at={at} onGo={setAt} onChange={setDraft} />
+              <Tick checked={draft.isQuiet} onChange={(isQuiet) => setDraft({ ...draft, isQuiet })}>
+                Alerts wait, until the next cue
+              </Tick>
+            </div>
             <StepHead step={step} first={at === 0} onChange={change} lit={litNow(show)} />
             <CueList step={step} onChange={change} />
           </div>

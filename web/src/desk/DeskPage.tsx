@@ -14,12 +14,12 @@ import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
 import { Cues } from './Cues';
 import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
-import { LoudnessControl } from './LoudnessControl';
 import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
 import { Strip } from './Strip';
 
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
+const LoudnessControl = later(async () => (await import('./LoudnessControl')).LoudnessControl);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 

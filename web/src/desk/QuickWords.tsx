@@ -199,13 +199,14 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
   const feeds = useShow((show) => show.feeds);
   const timers = useShow((show) => show.timers);
   const labels = useShow((show) => show.labels);
+  const alertRules = useShow((show) => show.alertRules);
   const timer = timers.find((one) => one.id === timerIn(now));
   const program = useLive((live) => live.timers.get(timer?.id ?? '')?.program);
   const change = (text: string): void => {
     const others = Object.fromEntries(Object.entries(draft).filter(([name]) => name !== field.name));
     onType(text === now ? others : { ...others, [field.name]: text });
   };
-  const offers = useOffers(value, offersFor(value, { feeds, timers, labels }), change);
+  const offers = useOffers(value, offersFor(value, { feeds, timers, labels, alertRules }), change);
   if (timer && program)
     return (
       <div className="grid grid-cols-[76px_1fr] items-center gap-2">

@@ -8,6 +8,7 @@ import { Drawer } from '../ui/Drawer';
 import { Button, Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 
+const AlertsNow = later(async () => (await import('./AlertsNow')).AlertsNow);
 const Coming = later(async () => (await import('./Coming')).Coming);
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
@@ -45,6 +46,7 @@ export function Strip() {
       >
         <Trail />
       </Drawer>
+      <AlertsNow />
       <Coming />
       {hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">

@@ -95,7 +95,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               {cut && '✂ cut off · '}
               {view?.untouched && 'sample words · '}
               {follower && `then ${follower} · `}
-              {view?.words}
+              {(lit && airing?.said?.who) || view?.words}
             </span>
           </span>
         </button>

@@ -40,7 +40,7 @@ export function newCue(show: Show, settings: CueSetting[]): Cue {
   const names = new Set(show.cues.map((cue) => cue.name));
   let name = 'New cue';
   for (let count = 2; names.has(name); count++) name = `New cue ${count}`;
-  return { id: '', name, steps: [{ after: 0, onlyThese: settings.length > 0, settings, timers: [] }] };
+  return { id: '', name, isQuiet: false, steps: [{ after: 0, onlyThese: settings.length > 0, settings, timers: [] }] };
 }
 
 /** What a cue does with a timer. */
@@ -77,6 +77,7 @@ export function changesOf(cue: Cue, draft: Cue): Edit<Schemas['CueEdit']> {
   return {
     ...(draft.name !== cue.name && { name: draft.name }),
     ...(draft.key !== cue.key && { key: draft.key ?? null }),
+    ...(draft.isQuiet !== cue.isQuiet && { isQuiet: draft.isQuiet }),
     ...(JSON.stringify(draft.steps) !== JSON.stringify(cue.steps) && { steps: draft.steps }),
   };
 }

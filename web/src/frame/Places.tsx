@@ -11,6 +11,7 @@ const places = {
   '/feeds/:id?': later(async () => (await import('../feeds/FeedsPage')).FeedsPage),
   '/timers/:id?': later(async () => (await import('../timers/TimersPage')).TimersPage),
   '/labels/:id?': later(async () => (await import('../labels/LabelsPage')).LabelsPage),
+  '/alerts/:id?': later(async () => (await import('../alerts/AlertsPage')).AlertsPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
   '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
 };

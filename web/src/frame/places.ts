@@ -1,4 +1,4 @@
-import { Layers, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
+import { Bell, Layers, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
 
 /** The places of the app, in the order of the work. */
 export const places: readonly { to: string; name: string; icon: LucideIcon; apart?: boolean }[] = [
@@ -7,6 +7,7 @@ export const places: readonly { to: string; name: string; icon: LucideIcon; apar
   { to: '/feeds', name: 'Feeds', icon: Rss },
   { to: '/timers', name: 'Timers', icon: Timer },
   { to: '/labels', name: 'Labels', icon: Tag },
+  { to: '/alerts', name: 'Alerts', icon: Bell },
   { to: '/outputs', name: 'Outputs', icon: MonitorUp },
   { to: '/', name: 'Desk', icon: Sun, apart: true },
 ];

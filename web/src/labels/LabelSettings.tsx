@@ -102,6 +102,15 @@ export function LabelSettings({ label }: { label: Label }) {
           It is to reach a target
         </Tick>
         {label.target != null && (
+          <Select
+            label="When it is met, once a session"
+            note="An alert for “Goal met” comes besides, where there is one."
+            value={label.whenMet ?? ''}
+            choices={[['', 'no cue runs'], ...show.cues.map((cue) => [cue.id, `the cue ${cue.name} runs`] as const)]}
+            onChoose={(cue) => void change({ whenMet: cue || null })}
+          />
+        )}
+        {label.target != null && (
           <div className="grid grid-cols-2 gap-3">
             <Field
               label="Target"

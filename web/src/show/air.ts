@@ -93,6 +93,8 @@ const showsNothing: ReadonlySet<Verb> = new Set([
   'everyOff',
   'hush',
   'callOff',
+  'alerts',
+  'thank',
   'forget',
 ]);
 

@@ -26,6 +26,7 @@ export const edits = {
   cues: makeEntries<Schemas['Cue'], Schemas['CueEdit']>('cues'),
   timers: makeEntries<Schemas['Timer'], Schemas['TimerEdit']>('timers'),
   labels: makeEntries<Schemas['Label'], Schemas['LabelEdit']>('labels'),
+  alertRules: makeEntries<Schemas['AlertRule'], Schemas['AlertEdit']>('alertRules'),
   /** Of one's own; the show tells them among all seats. */
   seats: makeEntries<Schemas['Seat'], Schemas['SeatEdit']>('seats'),
   keepClear: makeEntries<Schemas['KeepClear'], Schemas['KeepClearEdit']>('keepClear'),

@@ -19,6 +19,7 @@ const addresses = {
   cues: '/api/cues',
   timers: '/api/timers',
   labels: '/api/labels',
+  alertRules: '/api/alerts',
   seats: '/api/seats',
   keepClear: '/api/keep-clear',
   savedFinishes: '/api/saved-finishes',

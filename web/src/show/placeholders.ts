@@ -62,6 +62,15 @@ const ofPhases = {
   rounds: 'how many rounds',
 };
 
+/** What an alert tells. */
+const ofEvents = {
+  name: 'who it was',
+  amount: 'how much',
+  count: 'how many, as a number',
+  words: 'their own words',
+  tier: 'the tier',
+};
+
 /** What could stand where a placeholder has been begun: the words of each feed, the labels and the timers; or what could be done to its value. */
 export function offersFor(
   typed: string,
@@ -69,7 +78,13 @@ export function offersFor(
     feeds,
     timers,
     labels,
-  }: { feeds: readonly Named[]; timers: readonly (Named & { kind?: string })[]; labels: readonly Named[] },
+    alertRules,
+  }: {
+    feeds: readonly Named[];
+    timers: readonly (Named & { kind?: string })[];
+    labels: readonly Named[];
+    alertRules: readonly unknown[];
+  },
 ): Offer[] {
   const found = begun.exec(typed);
   if (!found) return filtersFor(typed);
@@ -77,6 +92,11 @@ export function offersFor(
   const before = typed.slice(0, found.index);
   return [
     ...feeds.flatMap((feed) => cellsOf(feed, live.getState().shapes.get(feed.id))),
+    ...(alertRules.length === 0 ? [] : Object.entries(ofEvents)).map(([word, words]) => ({
+      id: `event.${word}`,
+      words: `of an alert: ${words}`,
+      text: `{{ event.${word} }}`,
+    })),
     ...labels.map((label) => ({
       id: `labels.${label.id}`,
       words: `the label ${label.name}`,

@@ -11,6 +11,7 @@ const keys = {
   cues: 'id',
   timers: 'id',
   labels: 'id',
+  alertRules: 'id',
   keepClear: 'id',
   savedFinishes: 'id',
   brands: 'name',

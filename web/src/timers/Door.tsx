@@ -1,19 +1,22 @@
 import { nowOf, type Timer } from '../show/show';
 import { KeptText } from '../show/KeptText';
-import { Field } from '../ui/Field';
+import { kinds } from '../labels/labelChoices';
+import { Field, Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Tick } from '../ui/Tick';
 import { LengthField } from './LengthField';
 import type { ChangeTimer } from './TimerSettings';
 
+const plain = { perUnit: 30_000, kind: '' };
+
 /** How events add time to it. */
 export function Door({ timer, change }: { timer: Timer; change: ChangeTimer }) {
   const { door } = timer;
   const set = (part: Partial<NonNullable<Timer['door']>>, from?: number): Promise<boolean> =>
-    change({ door: { perUnit: 30_000, ...nowOf((show) => show.timers, timer).door, ...part } }, from);
+    change({ door: { ...plain, ...nowOf((show) => show.timers, timer).door, ...part } }, from);
   return (
     <Heading name="Time from events">
-      <Tick checked={!!door} onChange={(on) => void change({ door: on ? { perUnit: 30_000 } : null })}>
+      <Tick checked={!!door} onChange={(on) => void change({ door: on ? plain : null })}>
         Events add time to it
       </Tick>
       {door && (
@@ -36,6 +39,12 @@ export function Door({ timer, change }: { timer: Timer; change: ChangeTimer }) {
               placeholder="no limit"
               value={door.mostHour}
               onKeep={(mostHour, from) => set({ mostHour: mostHour ?? undefined }, from)}
+            />
+            <Select
+              label="By"
+              value={door.kind}
+              choices={[['', 'hand or program only'], ...kinds]}
+              onChoose={(kind) => void set({ kind })}
             />
             <Field
               label="Never beyond"

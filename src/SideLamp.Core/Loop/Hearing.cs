@@ -1,0 +1,103 @@
+using System.Collections.Immutable;
+using NodaTime;
+using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Events;
+using SideLamp.Core.Shows;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>What events set off besides being counted: alerts, thanks, time for timers, what happens when a goal is met. Each is heard once.</summary>
+internal static class Hearing
+{
+    /// <summary>What is older lights nothing any more: a sender was away, or Side Lamp was.</summary>
+    private static readonly Duration TooOld = Duration.FromSeconds(30);
+
+    /// <summary>Of the events those that have not been heard yet.</summary>
+    public static ImmutableArray<HeardEvent> News(Stage stage, FiguresInput input) => stage.Air.Heard is { } heard ? [.. input.Unheard.Where(one => one.Seq > heard)] : [];
+
+    /// <summary>The stage with the figures; what has been heard is not heard again, and whoever gave something is to be thanked.</summary>
+    public static Stage With(Stage stage, FiguresInput input, ImmutableArray<HeardEvent> news, Instant now)
+    {
+        var thanks = stage.Kept.Figures.Session?.No == input.Figures.Session?.No ? stage.Kept.Thanks : stage.Kept.Thanks.Fresh();
+        foreach (var one in news)
+        {
+            thanks = one.IsTakenBack ? thanks.Without(one.Event) : ThanksList.Is(one.Event) ? thanks.With(AlertEvent.Of(one.Event), now, isUnshown: false) : thanks;
+        }
+
+        var newest = Math.Max(stage.Air.Heard ?? 0, input.Figures.Newest);
+        var air = stage.Air.Heard == newest ? stage.Air : stage.Air with { Heard = newest };
+        return stage with { Kept = stage.Kept with { Figures = input.Figures, Thanks = thanks, Air = air } };
+    }
+
+    /// <summary>What they ask of the air, in their order.</summary>
+    /// <param name="wall">This machine's clock: events bear its time.</param>
+    public static IEnumerable<AirCommand> Commands(Stage before, Stage after, ImmutableArray<HeardEvent> news, Instant now, Instant wall)
+    {
+        var (show, goesOn) = (after.Show, after.Kept.Figures.Session is { Ended: null });
+        var alerts = ImmutableArray.CreateBuilder<QueuedAlert>();
+        foreach (var (_, one, isFirst, isTakenBack) in news)
+        {
+            if (isTakenBack)
+            {
+                // What came before it is announced before it goes.
+                if (alerts.Count > 0)
+                {
+                    yield return new Announce(alerts.DrainToImmutable());
+                }
+
+                yield return new Retract(one);
+                continue;
+            }
+
+            foreach (var timer in show.Timers.Where(timer => timer.Door is { } door && door.Kind == one.Kind && IsAddable(one, show.Counting.Currency)))
+            {
+                yield return new GainTime(timer.Id, decimal.Min(UnitsOf(one), GainTime.MostUnits), $"{one.Seq}", one.Name);
+            }
+
+            if (goesOn && wall - one.At <= TooOld && AlertRule.For(show.AlertRules, one, isFirst, show.Counting.Currency) is { } rule)
+            {
+                alerts.Add(Queued(rule, AlertEvent.Of(one), show.AlertPace, now));
+            }
+        }
+
+        foreach (var (label, _) in Met(before, after))
+        {
+            alerts.AddRange(show.AlertRules.Where(rule => rule is { Kind: EventKinds.Goal, IsOff: false }).Take(1).Select(rule => Queued(rule, AlertEvent.Of(label), show.AlertPace, now)));
+        }
+
+        if (alerts.Count > 0)
+        {
+            yield return new Announce(alerts.DrainToImmutable());
+        }
+    }
+
+    /// <summary>An alert that a rule asks for.</summary>
+    public static QueuedAlert Queued(AlertRule rule, AlertEvent said, AlertPace pace, Instant now) =>
+        new(rule.Graphic, null, now)
+        {
+            Said = said,
+            Rule = rule.Id,
+            Turn = rule.Turn,
+            PushesAside = rule.PushesAside,
+            From = now + pace.Of(said),
+            Until = now + rule.WaitsAtMost,
+        };
+
+    /// <summary>Goals that are met by now and were not before: each once a session.</summary>
+    public static IEnumerable<(Label Label, Cue? Cue)> Met(Stage before, Stage after)
+    {
+        var session = after.Kept.Figures.Session?.No ?? 0;
+        foreach (var label in after.Show.Labels.Where(label => label.Target is not null && before.Show.Labels.Contains(label)))
+        {
+            if (after.Air.GoalsMet.GetValueOrDefault(label.Id) != session && LabelWords.Of(label, before.Kept.Figures).Percent < 100 && LabelWords.Of(label, after.Kept.Figures).Percent >= 100)
+            {
+                yield return (label, label.WhenMet is { } cue ? after.Show.Cue(cue) : null);
+            }
+        }
+    }
+
+    private static bool IsAddable(ViewerEvent one, string currency) => one is { IsCorrection: false, Size: > 0 } && (one.Unit.Length == 0 || one.Unit == currency);
+
+    private static decimal UnitsOf(ViewerEvent one) => one.Unit.Length == 0 ? one.Size : new Money(one.Size, one.Unit).Amount;
+}

@@ -1,0 +1,143 @@
+using System.Net;
+using System.Net.Http.Headers;
+using System.Text;
+using System.Text.Json.Nodes;
+
+namespace SideLamp.Server.Tests;
+
+/// <summary>From an event that is sent to the alert on air, over real HTTP and sockets, with a real SQLite file.</summary>
+public sealed class AlertTests
+{
+    [Fact]
+    public async Task An_event_lights_its_alert_is_to_be_thanked_and_leaves_at_once_when_it_is_taken_back()
+    {
+        await using var server = await RunningServer.Host();
+        var key = await Prepared(server);
+        using var page = await server.Open(await server.Token());
+        using var desk = await server.Open();
+        await desk.Next("news");
+        await Send(server, key, Event("f1", "follow", """{"name":"<i>a</i> {{ labels.tip }} *b*"}"""));
+        // Whatever a name says is words: it is not filled in, nor set in bold.
+        await page.Next(one => Says(one, "<i>a</i> {{ labels.tip }} *b*"));
+        Assert.Equal(HttpStatusCode.OK, (await Alerts(server, "skip")).StatusCode);
+        await page.Next(one => one["drop"] is JsonArray { Count: > 0 });
+
+        // A hand has nothing to tell with it, be it by a press or a cue.
+        Assert.Contains("only alerts light it", await (await server.Press("light", "tip")).Content.ReadAsStringAsync(), StringComparison.Ordinal);
+
+        await Send(server, key, Event("t1", "tip", """{"name":"Pim","amount":12.5,"words":"for the ivy"}"""));
+        await page.Next(one => Says(one, "Pim") && Says(one, "12.50 EUR"));
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().Any(one => one!["said"]!["who"]!.GetValue<string>() == "Pim"));
+        await Send(server, key, Event("r1", "reversal", """{"event":"t1"}"""));
+        await page.Next(one => one["drop"] is JsonArray { Count: > 0 });
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().All(one => one!["said"]!["who"]!.GetValue<string>() != "Pim"));
+
+        // A name with a word of the never-show list is nobody's.
+        await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":["thornbury"],"act":"mask"}}""");
+        await Send(server, key, Event("t2", "tip", """{"name":"Thornbury","amount":3}"""));
+        var masked = await page.Next(one => Says(one, "a viewer"));
+        Assert.DoesNotContain("hornbury", masked.ToJsonString(), StringComparison.Ordinal);
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().Any(one => one!["said"]!["who"]!.GetValue<string>() == "a viewer"));
+        Assert.DoesNotContain("hornbury", $"{desk.News["thanks"]}{desk.News["ahead"]}{desk.News["airings"]}", StringComparison.Ordinal);
+        await Alerts(server, "skip");
+
+        // A test is on air and counted nowhere.
+        var before = await Labels(server);
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/air", """{"id":"test-1","verb":"test","rule":"tips"}""")).StatusCode);
+        await page.Next(one => Says(one, "5 EUR"));
+        Assert.Equal(before, await Labels(server));
+        Assert.DoesNotContain(desk.News["thanks"]!.AsArray(), one => one!["said"]!["who"]!.GetValue<string>() == "mossandco");
+        await Alerts(server, "skip");
+
+        // What is old, or comes after the session, counts and is to be thanked for, and lights nothing.
+        await Send(server, key, Event("t3", "tip", """{"name":"Late","amount":4}""", "2026-01-01T00:00:00Z"));
+        await server.Send("POST", "/api/sessions/end", "");
+        await Send(server, key, Event("t4", "tip", """{"name":"After","amount":4}"""));
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().Count(one => one!["said"]!["who"]!.GetValue<string>() is "Late" or "After") == 2);
+        Assert.Empty(desk.News["ahead"]!["alerts"]!.AsArray());
+        Assert.DoesNotContain(desk.News["airings"]!.AsArray(), one => one!["said"]?["who"]?.GetValue<string>() is "Late" or "After");
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/air", """{"id":"thank-all","verb":"thank","done":true}""")).StatusCode);
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().All(one => one!["isDone"]!.GetValue<bool>()));
+        await server.Send("POST", "/api/sessions", "");
+        await desk.Next(_ => desk.News["thanks"]!.AsArray().Count == 0);
+    }
+
+    [Fact]
+    public async Task A_goal_that_is_met_runs_its_cue_and_its_alert_once_a_session_and_events_add_time_to_timers()
+    {
+        await using var server = await RunningServer.Host();
+        var key = await Prepared(server);
+        await server.Send("PATCH", "/api/labels/hedgerow", """{"revision":9000000000000000,"whenMet":"guest"}""");
+        await server.Send("PATCH", "/api/timers/soon", """{"revision":9000000000000000,"door":{"perUnit":60000,"kind":"tip"}}""");
+        using var page = await server.Open(await server.Token());
+        using var desk = await server.Open();
+        await desk.Next("news");
+        await Send(server, key, Event("t1", "tip", """{"name":"Pim","amount":2}"""));
+        await desk.Next(_ => desk.News["timers"]!.AsArray().Any(one => one!["timer"]!.GetValue<string>() == "soon" && one["added"]!.AsArray().Any(added => added!["by"]!.GetValue<double>() == 120_000 && added["from"]!.GetValue<string>() == "Pim")));
+        await Send(server, key, Event("t2", "tip", """{"name":"oldbarn","amount":500}"""));
+        await page.Next(one => Says(one, "Hedgerow fund") && Says(one, "600 EUR"));
+        await desk.Next(_ => desk.News["airings"]!.AsArray().Any(one => one!["graphic"]!.GetValue<string>() == "names"));
+        Assert.Single(desk.News["trail"]!.AsArray(), line => line!["sentence"]!.GetValue<string>().StartsWith("Goal met", StringComparison.Ordinal));
+        await server.Press("dark", "names");
+        await Send(server, key, Event("r2", "reversal", """{"event":"t2"}"""));
+        await Send(server, key, Event("t3", "tip", """{"name":"oldbarn","amount":700}"""));
+        await desk.Next(_ => desk.News["ahead"]!["alerts"]!.AsArray().Count + desk.News["airings"]!.AsArray().Count(one => one!["said"]?["who"]?.GetValue<string>() == "oldbarn") > 0);
+        Assert.Single(desk.News["trail"]!.AsArray(), line => line!["sentence"]!.GetValue<string>().StartsWith("Goal met", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public async Task Killed_between_telling_and_showing_each_event_waits_once_and_none_is_lost()
+    {
+        await using var server = await RunningServer.Begin();
+        var key = await Prepared(server);
+        await Alerts(server, "pause");
+        for (var round = 0; round < 3; round++)
+        {
+            for (var no = 0; no < 3; no++)
+            {
+                await Send(server, key, Event($"k{round}-{no}", "tip", $$"""{"name":"Pim {{round}}{{no}}","amount":1}"""));
+            }
+
+            // Right after the answer: whether the queue is on the disk yet, nobody knows.
+            await server.KillAtOnce();
+            await server.Restart();
+            await Send(server, key, Event($"k{round}-0", "tip", $$"""{"name":"Pim {{round}}0","amount":1}"""));
+        }
+
+        using var desk = await server.Open();
+        await desk.Next("news");
+        var expected = Enumerable.Range(0, 9).Select(at => $"Pim {at / 3}{at % 3}").ToList();
+        Assert.Equal(expected, desk.News["ahead"]!["alerts"]!.AsArray().Select(one => one!["said"]!["who"]!.GetValue<string>()).Order());
+        Assert.Equal(expected, desk.News["thanks"]!.AsArray().Select(one => one!["said"]!["who"]!.GetValue<string>()).Order());
+    }
+
+    /// <summary>Alerts come at once, and the door's key.</summary>
+    private static async Task<string> Prepared(RunningServer server)
+    {
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"alertPace":{"look":0,"lookAtWords":0,"gap":0}}""")).StatusCode);
+        return JsonNode.Parse(await (await server.Send("POST", "/api/event-door", "")).Content.ReadAsStringAsync())!["key"]!.GetValue<string>();
+    }
+
+    private static bool Says(JsonNode message, string words) => message.ToJsonString(Plain).Contains(words, StringComparison.Ordinal);
+
+    private static readonly System.Text.Json.JsonSerializerOptions Plain = new() { Encoder = System.Text.Encodings.Web.JavaScriptEncoder.UnsafeRelaxedJsonEscaping };
+
+    private static async Task<string> Labels(RunningServer server)
+    {
+        using var desk = await server.Open();
+        await desk.Next("news");
+        return desk.News["labels"]!.ToJsonString();
+    }
+
+    private static Task<HttpResponseMessage> Alerts(RunningServer server, string act) => server.Send("POST", "/api/air", $$"""{"id":"{{Guid.NewGuid()}}","verb":"alerts","act":"{{act}}"}""");
+
+    private static string Event(string id, string type, string data, string? time = null) => $$"""{"specversion":"1.0","id":"{{id}}","source":"/club","type":"{{type}}"{{(time is null ? "" : $",\"time\":\"{time}\"")}},"data":{{data}}}""";
+
+    private static async Task Send(RunningServer server, string key, string body)
+    {
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, "application/cloudevents+json") };
+        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", key);
+        using var answer = await server.Http.SendAsync(request);
+        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
+    }
+}
