@@ -1,6 +1,6 @@
 // Events a second that are accepted, kept and answered, beside bare inserts in groups of the same size; and what a press waits meanwhile.
 import { Agent, request } from 'node:http';
-import { air, ask, insertsOf, lampOn, median, ms, pause, ports, row, stop, table, tidy, timed } from './tools.mjs';
+import { air, ask, browserOn, insertsOf, lampOn, median, ms, pause, ports, row, stop, table, tidy, timed } from './tools.mjs';
 
 const seconds = 5;
 const lamp = await lampOn();
@@ -57,6 +57,53 @@ for (const [what, senders, size] of [
   const floor = insertsOf(senders * size);
   row(what, rate.toFixed(0), floor.toFixed(0), (rate / floor).toFixed(2), ms(press), ms(median(calm)));
 }
+table('A press to the painted frame, while 1,000 events come within 10 s that light alerts and change labels', 'quiet', 'meanwhile', 'ratio');
+const browser = await browserOn();
+const show = await ask('GET', ports.lamp, '/api/show');
+const output = await (await browser.newContext({ viewport: { width: 1280, height: 720 } })).newPage();
+await output.goto(`http://127.0.0.1:${ports.lamp}/out/#${show.outputs[0].token}`);
+const desk = await (await browser.newContext({ viewport: { width: 1280, height: 800 } })).newPage();
+await desk.goto(`http://127.0.0.1:${ports.lamp}/alerts`);
+await pause(3000);
+
+/** ms from each press to the frame in which its graphic is there, for so long. */
+async function painted(seconds) {
+  const times = [];
+  for (const until = performance.now() + seconds * 1000; performance.now() < until; ) {
+    const seen = output.evaluate(
+      () =>
+        new Promise((done) => {
+          const canvas = document.getElementById('canvas');
+          const watch = new MutationObserver(() => {
+            if (!canvas.textContent.includes('Hollow Lane')) return;
+            watch.disconnect();
+            requestAnimationFrame(() => setTimeout(() => done(performance.timeOrigin + performance.now())));
+          });
+          watch.observe(canvas, { childList: true, subtree: true });
+        }),
+    );
+    await pause(150 + Math.random() * 40);
+    const at = performance.timeOrigin + performance.now();
+    await air('light', 'place');
+    times.push((await seen) - at);
+    await air('dark', 'place');
+    await pause(700);
+  }
+  return times;
+}
+
+const quiet = await painted(10);
+const sending = (async () => {
+  for (let at = 0; at < 1000; at++) {
+    const kind = ['follow', 'tip', 'gift'][at % 3];
+    void post('application/cloudevents+json', { ...event(), type: kind, data: { name: `viewer ${at}`, amount: 1 + (at % 40), words: kind === 'tip' ? 'a tip for the hedgerow' : undefined } });
+    await pause(10);
+  }
+})();
+const meanwhile = await painted(10);
+await sending;
+row(ms(median(quiet)), ms(median(meanwhile)), (median(meanwhile) / median(quiet)).toFixed(2));
+await browser.close();
 agent.destroy();
 await stop(lamp);
 tidy();

@@ -142,6 +142,7 @@ public static class App
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
         services.AddSingleton<PictureWorker>().AddHostedService(all => all.GetRequiredService<PictureWorker>());
         services.AddSingleton<EventKeeper>().AddHostedService(all => all.GetRequiredService<EventKeeper>());
+        services.AddHostedService<LabelFiles>();
         services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
         if (!options.Describing && !options.Cold)

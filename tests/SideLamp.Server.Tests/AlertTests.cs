@@ -32,6 +32,21 @@ public sealed class AlertTests
         await page.Next(one => one["drop"] is JsonArray { Count: > 0 });
         await desk.Next(_ => desk.News["thanks"]!.AsArray().All(one => one!["said"]!["who"]!.GetValue<string>() != "Pim"));
 
+        // Shown again by hand, however long ago it was.
+        var newest = JsonNode.Parse(await server.Http.GetStringAsync("/api/events"))!.AsArray().First(one => one!["name"]!.GetValue<string>() == "oldbarn")!["seq"]!.GetValue<long>();
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", $"/api/events/{newest}/alert", "")).StatusCode);
+        await page.Next(one => Says(one, "oldbarn") && Says(one, "12 EUR"));
+        await Alerts(server, "skip");
+
+        // A label in a text file is written whole; a file that was there is left alone, and said.
+        var (file, foreign) = (Path.Combine(server.Data, "top.txt"), Path.Combine(server.Data, "mine.txt"));
+        await File.WriteAllTextAsync(foreign, "mine");
+        await server.Send("PATCH", "/api/labels/top_tip", $$"""{"revision":9000000000000000,"file":"{{file}}"}""");
+        await server.Send("PATCH", "/api/labels/hedgerow", $$"""{"revision":9000000000000000,"file":"{{foreign}}"}""");
+        await desk.Next(_ => desk.News["faults"]!["findings"]!.ToJsonString().Contains("mine.txt", StringComparison.Ordinal));
+        Assert.Equal(("oldbarn · 12 EUR", "mine"), (await File.ReadAllTextAsync(file), await File.ReadAllTextAsync(foreign)));
+        Assert.Equal(HttpStatusCode.BadRequest, (await server.Send("PATCH", "/api/labels/top_tip", """{"revision":9000000000000000,"file":"top.txt"}""")).StatusCode);
+
         // A name with a word of the never-show list is nobody's.
         await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":["thornbury"],"act":"mask"}}""");
         await Send(server, key, Event("t2", "tip", """{"name":"Thornbury","amount":3}"""));

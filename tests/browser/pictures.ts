@@ -8,7 +8,6 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   const shoot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
-  await shoot('desk-quiet');
   for (const key of ['1', '3', '6', '8', '9', 'w']) await page.keyboard.press(key);
   await page.getByRole('button', { name: 'Edit the words of Species quote' }).click();
   await expect(page.getByText(/On air 0:0[3-9]/).first()).toBeVisible();
@@ -23,10 +22,10 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByText('Change it').click();
   await shoot('cue');
   await page.keyboard.press('Escape');
-  for (const place of ['brand', 'graphics', 'feeds/sightings', 'timers', 'labels', 'outputs']) {
+  for (const place of ['brand', 'graphics', 'timers', 'labels', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
-    await shoot(place.split('/')[0]!);
+    await shoot(place);
   }
   // A table that drives graphics: its columns on their fields, its rows as cards; and the same on the desk.
   await page.goto(`${lamp.url}/feeds/guests`);
@@ -67,9 +66,24 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
     content:
       'html{background:radial-gradient(circle at 62% 42%,#fff1c9 0,#e9cd92 9%,#7d6a45 20%,#27342a 42%,#101a15 80%)!important}',
   });
+  await page.goto(`${lamp.url}/alerts/tips`);
+  await output.setViewportSize({ width: 1280, height: 720 });
+  for (const [kind, data] of [
+    ['tip', { name: 'Wren Tansley', amount: 7.5, words: 'for the ivy' }],
+    ['follow', { name: 'pipistrelle9' }],
+    ['follow', { name: 'Bramble Okafor' }],
+    ['gift', { name: 'Corin Fairweather', count: 5 }],
+  ] as const)
+    await page.request.post(`${lamp.url}/api/events`, { headers: { origin: lamp.url }, data: { kind, data } });
+  await expect(page.getByRole('region', { name: 'Turns' }).getByText('New follower: Bramble Okafor')).toBeVisible({
+    timeout: 30_000,
+  });
+  await shoot('alerts');
+  await expect(output.getByText('Wren Tansley')).toBeVisible({ timeout: 30_000 });
+  await output.waitForTimeout(1200);
+  await output.screenshot({ path: join(folder, 'alert.png') });
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
-  await output.setViewportSize({ width: 1280, height: 720 });
   await page.keyboard.press('k');
   await expect.poll(async () => (await output.getByText('Pim').first().boundingBox())?.y ?? 999).toBeLessThan(380);
   await output.screenshot({ path: join(folder, 'roll.png') });

@@ -105,7 +105,8 @@ public sealed record LabelEdit(
     string? Words = null,
     string? Fallback = null,
     string? Currency = null,
-    decimal? Start = null
+    decimal? Start = null,
+    string? File = null
 ) : EntryEdit<Label>(Revision)
 {
     public Maybe<decimal?> Target { get; init; }
@@ -123,6 +124,7 @@ public sealed record LabelEdit(
             Fallback = Fallback ?? entry.Fallback,
             Currency = Currency ?? entry.Currency,
             Start = Start ?? entry.Start,
+            File = File ?? entry.File,
             Target = Target.Or(entry.Target),
             WhenMet = WhenMet.Or(entry.WhenMet),
         };
@@ -137,6 +139,7 @@ public sealed record LabelEdit(
             ("fallback", Fallback is not null),
             ("currency", Currency is not null),
             ("start", Start is not null),
+            ("file", File is not null),
             ("target", Target.IsGiven),
             ("whenMet", WhenMet.IsGiven),
         ];

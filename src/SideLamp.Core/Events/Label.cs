@@ -30,7 +30,11 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
     /// <summary>What was there before anything was counted, in the same units.</summary>
     public decimal Start { get; init; }
 
+    /// <summary>The whole path of a text file that says what it says, for other programs; empty = none.</summary>
+    public string File { get; init; } = "";
+
     public const int Most = 60;
+    private const int LongestFile = 1000;
     private const int LongestFallback = 200;
     private const int LongestWords = 500;
     private const decimal LeastTarget = 0.01m;
@@ -70,6 +74,11 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
         if (Fallback.Length > LongestFallback)
         {
             yield return new Fault("/fallback", $"The fallback has up to {LongestFallback} characters.");
+        }
+
+        if (File.Length > 0 && (File.Length > LongestFile || !Path.IsPathFullyQualified(File) || !File.EndsWith(".txt", StringComparison.OrdinalIgnoreCase) || File.Any(char.IsControl)))
+        {
+            yield return new Fault("/file", "Give the whole path of a text file, such as /home/me/latest-follower.txt.");
         }
 
         if (!Money.IsCurrency(Currency))

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
@@ -62,6 +63,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             UndoInput undo => TakeEditBack(stage, undo),
             ReadingInput reading => Read(stage, reading),
             PicturesInput pictures => See(stage, pictures),
+            AgainInput again => ShowAgain(stage, again.Event),
             FiguresInput figures => Hear(stage, figures),
             TimeInput => Advance(stage),
             OpenedInput => Open(stage),
@@ -85,6 +87,13 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         }
 
         return turn;
+    }
+
+    /// <summary>Whatever rules ask of its age or of first times: a hand wants it.</summary>
+    private Turn ShowAgain(Stage stage, ViewerEvent one)
+    {
+        var rule = AlertRule.For(stage.Show.AlertRules, one, isFirst: true, stage.Show.Counting.Currency) ?? throw RefusedException.Conflict("No alert is for an event like this. Add one on the page Alerts.");
+        return Do(stage, new Announce([Hearing.Queued(rule, AlertEvent.Of(one), stage.Show.AlertPace, now) with { From = null, Until = null }]));
     }
 
     /// <summary>Alerts that tell of nobody.</summary>

@@ -39,6 +39,9 @@ public sealed record PicturesInput(FeedId Feed, ImmutableDictionary<string, Cell
 /// <param name="Unheard">The events behind them that may not have been heard yet, in the order of their arrival.</param>
 public sealed record FiguresInput(Figures Figures, ImmutableList<HeardEvent> Unheard) : Input;
 
+/// <summary>The alert of an event is shown again, at once and by hand.</summary>
+public sealed record AgainInput(ViewerEvent Event) : Input;
+
 /// <summary>Something may be due.</summary>
 public sealed record TimeInput : Input;
 

@@ -84,6 +84,7 @@ internal static class EventEndpoints
             .WithName("enterEvent")
             .ProducesProblem(400);
         api.MapPost("/events/corrections", (CorrectionWish wish, EventKeeper keeper, TimeProvider time) => keeper.Keep([CorrectionOf(wish, Now(time))])).WithName("correct").ProducesProblem(400);
+        api.MapPost("/events/{seq:long}/alert", async (long seq, EventKeeper keeper, ShowLoop loop) => { await loop.Ask(new AgainInput(keeper.Find(seq))); }).WithName("showAgain").ProducesProblem(404).ProducesProblem(409);
         api.MapDelete("/events/{seq:long}", (long seq, EventKeeper keeper) => keeper.TakeBack(seq)).WithName("takeEventBack").ProducesProblem(404);
         api.MapPost("/sessions", (EventKeeper keeper) => keeper.BeginSession()).WithName("beginSession");
         api.MapPost("/sessions/end", (EventKeeper keeper) => keeper.EndSession()).WithName("endSession").ProducesProblem(409);

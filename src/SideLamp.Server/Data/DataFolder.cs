@@ -48,6 +48,7 @@ public sealed class DataFolder : IDisposable
         Assets = new AssetRepository(Files, folder);
         Revoked = new RevokedLinks(folder);
         FeedKeys = new FeedKeys(folder);
+        LabelFiles = new LabelFileList(Path.Combine(folder, "label-files"));
         Tables = new WholeTables(folder);
         _held = new HeldFiles(File.Location, File.Location + "-wal", File.Location + "-shm");
         _held.Remember();
@@ -69,6 +70,8 @@ public sealed class DataFolder : IDisposable
     public RevokedLinks Revoked { get; }
 
     public FeedKeys FeedKeys { get; }
+
+    public LabelFileList LabelFiles { get; }
 
     public WholeTables Tables { get; }
 

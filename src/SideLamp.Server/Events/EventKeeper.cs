@@ -38,6 +38,10 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
     /// <summary>The last events to arrive, the newest first, and whether they were taken back since.</summary>
     public List<(ViewerEvent Event, bool IsGone)> Recent(int most) => _events.Recent(most);
 
+    /// <summary>An event that counts.</summary>
+    /// <exception cref="RefusedException">There is none, or it was taken back.</exception>
+    public ViewerEvent Find(long seq) => _events.Find(seq) ?? throw RefusedException.NotFound("event");
+
     /// <summary>Keeps all of them, or none.</summary>
     /// <exception cref="RefusedException">Too many wait.</exception>
     /// <exception cref="IOException">They could not be kept: none is counted.</exception>
@@ -219,6 +223,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
     private (State State, EventReceipt Receipt) Counted(State state, IReadOnlyList<ReadEvent> events)
     {
         var counted = 0;
+        var asksFirst = loop.Stage.Show.AlertRules.Any(rule => rule.FirstTime);
         foreach (var (read, reverses) in events)
         {
             // A reversal may come before what it takes back.
@@ -238,7 +243,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             else if (reverses is null && gone is null)
             {
                 var one = read with { Seq = seq };
-                state = state with { Figures = state.Figures.With(one), Unheard = state.Unheard.Add(new HeardEvent(seq, one, _events.IsFirst(one), IsTakenBack: false)) };
+                state = state with { Figures = state.Figures.With(one), Unheard = state.Unheard.Add(new HeardEvent(seq, one, asksFirst && _events.IsFirst(one), IsTakenBack: false)) };
             }
         }
 

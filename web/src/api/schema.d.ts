@@ -916,6 +916,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/events/{seq}/alert": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["showAgain"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/events/{seq}": {
         parameters: {
             query?: never;
@@ -1899,6 +1915,7 @@ export interface components {
             whenMet?: null | components["schemas"]["CueId"];
             /** Format: double */
             start: number;
+            file: string;
         };
         LabelEdit: {
             name?: null | string;
@@ -1910,6 +1927,7 @@ export interface components {
             currency?: null | string;
             /** Format: double */
             start?: null | number;
+            file?: null | string;
             target?: components["schemas"]["MaybeOfdecimal"];
             whenMet?: components["schemas"]["MaybeOfCueId"];
             /** Format: int64 */
@@ -6577,6 +6595,37 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    showAgain: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                seq: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

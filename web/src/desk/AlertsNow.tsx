@@ -15,14 +15,12 @@ export function AlertsNow() {
   const shown = useLive(({ airings }) =>
     [...airings.values()].some((one) => one.origin === 'alert' && isLit(one.phase)),
   );
-  const now = useNow();
   if (!any) return null;
   const paused = alertsNow.pausedSince != null;
   const held = paused || waits || hush != null;
   const next = alerts[0];
   const who = (shown && !held ? alertsNow.last : next?.said)?.who ?? '';
   const more = alerts.length - (shown || !next ? 0 : 1);
-  const left = next?.from == null ? 0 : Math.max(0, Math.ceil((next.from - now) / 1000));
   return (
     <span className="flex shrink-0 items-center gap-1 rounded-[10px] bg-panel py-0.5 pr-0.5 pl-2.5">
       {shown ? (
@@ -41,7 +39,7 @@ export function AlertsNow() {
           <>
             <b className="truncate font-semibold">{who || 'Alert'}</b>
             <span className="shrink-0 text-quiet tabular-nums">
-              {shown ? 'on air' : next?.blockedSince != null ? 'seat taken' : left > 0 ? `in ${left} s` : 'next'}
+              {shown ? 'on air' : next?.blockedSince != null ? 'seat taken' : <In at={next?.from ?? 0} />}
               {more > 0 && `, +${more}`}
             </span>
           </>
@@ -64,4 +62,9 @@ export function AlertsNow() {
       </Button>
     </span>
   );
+}
+
+function In({ at }: { at: number }) {
+  const left = Math.ceil((at - useNow()) / 1000);
+  return left > 0 ? `in ${left} s` : 'next';
 }

@@ -48,10 +48,11 @@ export function EventList() {
 }
 
 function Line({ event }: { event: Schemas['EventView'] }) {
+  const has = useShow((show) => show.alertRules.some((rule) => rule.kind === event.kind)) && !event.isCorrection;
   return (
     <li
       className={clsx(
-        'grid grid-cols-[104px_92px_minmax(0,1fr)_auto_84px] items-center gap-3 border-b border-ridge py-0.5',
+        'grid grid-cols-[104px_92px_minmax(0,1fr)_auto_auto] items-center gap-3 border-b border-ridge py-0.5',
         event.isGone && 'text-faint line-through',
       )}
     >
@@ -69,14 +70,26 @@ function Line({ event }: { event: Schemas['EventView'] }) {
       {event.isGone ? (
         <span className="text-right text-[11.5px]">taken back</span>
       ) : (
-        <Button
-          kind="bare"
-          className="min-h-7! px-2! text-[12px]"
-          aria-label={`Take back the ${one[event.kind] ?? event.kind} of ${event.name || 'nobody by name'}`}
-          onClick={() => void events.takeBack(event.seq)}
-        >
-          Take back
-        </Button>
+        <span className="flex">
+          {has && (
+            <Button
+              kind="bare"
+              className="min-h-7! px-2! text-[12px]"
+              aria-label={`Show the alert for ${event.name || 'nobody by name'} again`}
+              onClick={() => void events.showAgain(event.seq)}
+            >
+              Show again
+            </Button>
+          )}
+          <Button
+            kind="bare"
+            className="min-h-7! px-2! text-[12px]"
+            aria-label={`Take back the ${one[event.kind] ?? event.kind} of ${event.name || 'nobody by name'}`}
+            onClick={() => void events.takeBack(event.seq)}
+          >
+            Take back
+          </Button>
+        </span>
       )}
     </li>
   );

@@ -152,6 +152,21 @@ export function LabelSettings({ label }: { label: Label }) {
           {label.target != null && `, {{ labels.${label.id}_target }} and {{ labels.${label.id}_percent }}`}.
         </p>
       </Heading>
+      <Heading name="For other programs">
+        <Field
+          label="Text file that says the same"
+          note="It is replaced whole at each change. A file that is there already is left alone."
+          render={(id) => (
+            <KeptText
+              id={id}
+              value={label.file}
+              spellCheck={false}
+              placeholder="none"
+              onKeep={(file, from) => change({ file: file.trim() }, from)}
+            />
+          )}
+        />
+      </Heading>
       <Button kind="bare" className="justify-self-start text-quiet!" onClick={() => void remove()}>
         Delete this label
       </Button>

@@ -82,6 +82,7 @@ function NewLabel({ onDone }: { onDone(): void }) {
       fallback: 'nobody yet',
       currency,
       start: 0,
+      file: '',
     });
     if (!made) return;
     navigate(`/labels/${made.id}`);

@@ -9,6 +9,10 @@ export const events = {
     keep('events', (_, signal) => answered(client.POST('/api/events/corrections', { body, signal }))),
   takeBack: (seq: number) =>
     keep('events', (_, signal) => answered(client.DELETE('/api/events/{seq}', { params: { path: { seq } }, signal }))),
+  showAgain: (seq: number) =>
+    keep('events', (_, signal) =>
+      answered(client.POST('/api/events/{seq}/alert', { params: { path: { seq } }, signal })),
+    ),
   renewKey: () => keep('events', (_, signal) => answered(client.POST('/api/event-door', { signal }))),
 };
 
