@@ -52,7 +52,7 @@ function Line({ event }: { event: Schemas['EventView'] }) {
   return (
     <li
       className={clsx(
-        'grid grid-cols-[104px_92px_minmax(0,1fr)_auto_auto] items-center gap-3 border-b border-ridge py-0.5',
+        'grid grid-cols-[104px_92px_minmax(0,1fr)_auto_164px] items-center gap-3 border-b border-ridge py-0.5',
         event.isGone && 'text-faint line-through',
       )}
     >
@@ -70,7 +70,7 @@ function Line({ event }: { event: Schemas['EventView'] }) {
       {event.isGone ? (
         <span className="text-right text-[11.5px]">taken back</span>
       ) : (
-        <span className="flex">
+        <span className="flex justify-end">
           {has && (
             <Button
               kind="bare"
