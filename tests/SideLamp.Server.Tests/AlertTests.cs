@@ -101,6 +101,22 @@ public sealed class AlertTests
     }
 
     [Fact]
+    public async Task A_flood_is_told_in_one_alert_and_costs_no_event()
+    {
+        await using var server = await RunningServer.Host();
+        var key = await Prepared(server);
+        await Alerts(server, "pause");
+        using var desk = await server.Open();
+        await desk.Next("news");
+        await Send(server, key, $"[{string.Join(',', Enumerable.Range(0, 400).Select(no => Event($"b{no}", "tip", $$"""{"name":"viewer {{no}}","amount":0.1}""")))}]", "application/cloudevents-batch+json");
+        await desk.Next(_ => desk.News["ahead"]!["alerts"]!.AsArray() is [{ } only] && (only["said"]!["who"]!.GetValue<string>(), only["said"]!["amount"]!.GetValue<string>()) == ("viewer 0 and 399 others", "40 EUR"));
+        Assert.Equal(300, desk.News["thanks"]!.AsArray().Count);
+        Assert.Contains("viewer 399", desk.News["thanks"]!.ToJsonString(), StringComparison.Ordinal);
+        await Send(server, key, Event("back", "reversal", """{"event":"b250"}"""));
+        await desk.Next(_ => desk.News["ahead"]!["alerts"]![0]!["said"]!["who"]!.GetValue<string>() == "viewer 0 and 398 others" && desk.News["thanks"]!.AsArray().Count == 299);
+    }
+
+    [Fact]
     public async Task Killed_between_telling_and_showing_each_event_waits_once_and_none_is_lost()
     {
         await using var server = await RunningServer.Begin();
@@ -148,9 +164,9 @@ public sealed class AlertTests
 
     private static string Event(string id, string type, string data, string? time = null) => $$"""{"specversion":"1.0","id":"{{id}}","source":"/club","type":"{{type}}"{{(time is null ? "" : $",\"time\":\"{time}\"")}},"data":{{data}}}""";
 
-    private static async Task Send(RunningServer server, string key, string body)
+    private static async Task Send(RunningServer server, string key, string body, string type = "application/cloudevents+json")
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, "application/cloudevents+json") };
+        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, type) };
         request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", key);
         using var answer = await server.Http.SendAsync(request);
         Assert.Equal(HttpStatusCode.OK, answer.StatusCode);

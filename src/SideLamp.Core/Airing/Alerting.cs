@@ -60,11 +60,12 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
         }
         else if (burst is { IsMany: true, Told: true } && alert.Until is not null)
         {
-            burst = burst with { Quiet = burst.Quiet + 1 };
-            if (burst.Quiet == 1)
+            if (burst.Quiet == 0)
             {
                 Happenings.Add(new Happening(Now, HappeningKind.Quieted, alert.Graphic, Origin.Alert));
             }
+
+            burst = burst with { Quiet = burst.Quiet + 1 + said.Others };
         }
         else if (State.Alerts.Count >= Most)
         {

@@ -59,6 +59,12 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
             Others = Others + 1 + other.Others,
         };
 
+    /// <summary>With all of these, which go with it.</summary>
+    public AlertEvent With(IReadOnlyCollection<ViewerEvent> others) =>
+        others.Count == 0
+            ? this
+            : With(Of(others.First()) with { Size = (long)decimal.Min(long.MaxValue, others.Sum(one => (decimal)one.Size)), Seqs = [.. others.Take(MostSeqs).Select(one => one.Seq)], Others = others.Count - 1 });
+
     /// <summary>Without one that was taken back; null = the one whose name it tells, or the only one: nothing is left to tell.</summary>
     public AlertEvent? Without(ViewerEvent gone) => Seqs.IndexOf(gone.Seq) switch
     {

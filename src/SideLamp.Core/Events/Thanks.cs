@@ -25,16 +25,33 @@ public sealed record ThanksList(ImmutableList<Thanks> All)
     /// <summary>Whether such an event is to be thanked for, also where an alert has told of it.</summary>
     public static bool Is(ViewerEvent one) => one is { IsCorrection: false, Kind: EventKinds.Tip or EventKinds.Gift or EventKinds.Member };
 
-    public ThanksList With(AlertEvent said, Instant now, bool isUnshown)
+    /// <summary>With those that have just come: none of them is on it.</summary>
+    public ThanksList With(IReadOnlyCollection<ViewerEvent> news, Instant now)
     {
-        var at = All.FindIndex(one => one.Seq == said.Seqs[0]);
-        if (at >= 0)
+        if (news.Count == 0)
         {
-            return isUnshown && !All[at].IsUnshown ? new(All.SetItem(at, All[at] with { IsUnshown = true })) : this;
+            return this;
         }
 
-        var all = All.Add(new Thanks(said, now, isUnshown));
-        return new(all.Count <= Most ? all : all.RemoveAt(Math.Max(0, all.FindIndex(one => one.IsDone))));
+        var all = All.AddRange(news.Skip(news.Count - Most).Select(one => new Thanks(AlertEvent.Of(one), now, IsUnshown: false)));
+        var over = all.Count - Most;
+        if (over > 0)
+        {
+            var done = all.Where(one => one.IsDone).Take(over).ToHashSet();
+            all = all.RemoveAll(done.Contains);
+            all = all.RemoveRange(0, Math.Max(0, all.Count - Most));
+        }
+
+        return new(all);
+    }
+
+    /// <summary>No alert has told of it.</summary>
+    public ThanksList Unshown(AlertEvent said, Instant now)
+    {
+        var at = All.FindIndex(one => one.Seq == said.Seqs[0]);
+        return at >= 0
+            ? new(All.SetItem(at, All[at] with { IsUnshown = true }))
+            : new((All.Count < Most ? All : All.RemoveAt(Math.Max(0, All.FindIndex(one => one.IsDone)))).Add(new Thanks(said, now, IsUnshown: true)));
     }
 
     /// <summary>An event was taken back.</summary>

@@ -426,7 +426,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var air = quiet ? stage.Air : step.State;
         var contents = ReferenceEquals(air, stage.Air) ? stage.Kept.Contents : ContentsOf(air, stage.Kept.Contents, facts);
         var happenings = step.Happenings.Select(one => one.Origin == Origin.Person ? one with { By = by } : one).ToImmutableArray();
-        var thanks = step.Unshown.Aggregate(stage.Kept.Thanks, (so, one) => so.With(one, air.Now, isUnshown: true));
+        var thanks = step.Unshown.Aggregate(stage.Kept.Thanks, (so, one) => so.Unshown(one, air.Now));
         var after = stage with { Kept = stage.Kept with { Air = air, Contents = contents, Thanks = thanks } };
         after = after.Told(happenings.Select(one => TrailLine.Of(new LogLine(one, one.Graphic is { } id ? stage.Show.Graphic(id)?.Name ?? "What was deleted" : null))).OfType<TrailLine>());
         var choices = step.Choices.Aggregate(after.Choices, (so, choice) => Chosen(after.Show, so, choice));

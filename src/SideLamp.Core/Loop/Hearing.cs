@@ -20,10 +20,8 @@ internal static class Hearing
     public static Stage With(Stage stage, FiguresInput input, ImmutableArray<HeardEvent> news, Instant now)
     {
         var thanks = stage.Kept.Figures.Session?.No == input.Figures.Session?.No ? stage.Kept.Thanks : stage.Kept.Thanks.Fresh();
-        foreach (var one in news)
-        {
-            thanks = one.IsTakenBack ? thanks.Without(one.Event) : ThanksList.Is(one.Event) ? thanks.With(AlertEvent.Of(one.Event), now, isUnshown: false) : thanks;
-        }
+        thanks = thanks.With([.. news.Where(one => !one.IsTakenBack && ThanksList.Is(one.Event)).Select(one => one.Event)], now);
+        thanks = news.Where(one => one.IsTakenBack).Aggregate(thanks, (so, one) => so.Without(one.Event));
 
         var newest = Math.Max(stage.Air.Heard ?? 0, input.Figures.Newest);
         var air = stage.Air.Heard == newest ? stage.Air : stage.Air with { Heard = newest };
@@ -35,15 +33,15 @@ internal static class Hearing
     public static IEnumerable<AirCommand> Commands(Stage before, Stage after, ImmutableArray<HeardEvent> news, Instant now, Instant wall)
     {
         var (show, goesOn) = (after.Show, after.Kept.Figures.Session is { Ended: null });
-        var alerts = ImmutableArray.CreateBuilder<QueuedAlert>();
+        var alerts = new Coming(show.AlertPace, now);
         foreach (var (_, one, isFirst, isTakenBack) in news)
         {
             if (isTakenBack)
             {
                 // What came before it is announced before it goes.
-                if (alerts.Count > 0)
+                if (alerts.Told() is { } sooner)
                 {
-                    yield return new Announce(alerts.DrainToImmutable());
+                    yield return sooner;
                 }
 
                 yield return new Retract(one);
@@ -57,18 +55,55 @@ internal static class Hearing
 
             if (goesOn && wall - one.At <= TooOld && AlertRule.For(show.AlertRules, one, isFirst, show.Counting.Currency) is { } rule)
             {
-                alerts.Add(Queued(rule, AlertEvent.Of(one), show.AlertPace, now));
+                alerts.Add(rule, one);
             }
         }
 
         foreach (var (label, _) in Met(before, after))
         {
-            alerts.AddRange(show.AlertRules.Where(rule => rule is { Kind: EventKinds.Goal, IsOff: false }).Take(1).Select(rule => Queued(rule, AlertEvent.Of(label), show.AlertPace, now)));
+            alerts.AddGoal(show.AlertRules.FirstOrDefault(rule => rule is { Kind: EventKinds.Goal, IsOff: false }), label);
         }
 
-        if (alerts.Count > 0)
+        if (alerts.Told() is { } last)
         {
-            yield return new Announce(alerts.DrainToImmutable());
+            yield return last;
+        }
+    }
+
+    /// <summary>Alerts of one telling. Of very many of a kind the first are told one by one, and all others in one: a flood costs the queue no more than a burst.</summary>
+    private sealed class Coming(AlertPace pace, Instant now)
+    {
+        private readonly List<(AlertRule Rule, AlertEvent Said, List<ViewerEvent> Others)> _all = [];
+        private readonly Dictionary<(AlertId, string), (int Count, int At)> _known = [];
+
+        public void Add(AlertRule rule, ViewerEvent one)
+        {
+            var (count, at) = _known.GetValueOrDefault((rule.Id, one.Unit));
+            if (count > AlertBurst.Most)
+            {
+                _all[at].Others.Add(one);
+                return;
+            }
+
+            _all.Add((rule, AlertEvent.Of(one), []));
+            _known[(rule.Id, one.Unit)] = (count + 1, _all.Count - 1);
+        }
+
+        public void AddGoal(AlertRule? rule, Label label)
+        {
+            if (rule is not null)
+            {
+                _all.Add((rule, AlertEvent.Of(label), []));
+            }
+        }
+
+        /// <summary>Null = there are none.</summary>
+        public Announce? Told()
+        {
+            var told = _all.Count == 0 ? null : new Announce([.. _all.Select(one => Queued(one.Rule, one.Said.With(one.Others), pace, now))]);
+            _all.Clear();
+            _known.Clear();
+            return told;
         }
     }
 
