@@ -66,6 +66,9 @@ test('with sixty graphics a feed that changes draws anew what shows it and nothi
   await expect(page.locator('[data-lit]')).toHaveCount(60);
   // A feed that is read for the first time is news for the top line.
   await expect(page.getByText('10 feeds fresh')).toBeVisible();
+  // What comes after the first page is there by now.
+  await expect(page.getByRole('slider', { name: 'Loudness of all sounds' })).toBeVisible();
+  await expect(page.getByText('no alerts')).toBeVisible();
   const file = join(lamp.data, 'demo', 'on-the-cloth.txt');
   const change = async (count: number): Promise<void> => {
     writeFileSync(file, `Moth number ${count}\n`);

@@ -88,6 +88,7 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             "seatOrder" => "drawing order",
             "neverShow" => "the never-show list",
             "counting" => "how events are counted",
+            "alertPace" => "the pace of alerts",
             _ => path,
         };
 }

@@ -76,9 +76,9 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
             yield return new Fault("/fallback", $"The fallback has up to {LongestFallback} characters.");
         }
 
-        if (File.Length > 0 && (File.Length > LongestFile || !Path.IsPathFullyQualified(File) || !File.EndsWith(".txt", StringComparison.OrdinalIgnoreCase) || File.Any(char.IsControl)))
+        if (File is { Length: > 0 } path && (path.Length > LongestFile || path[0] != '/' || !path.EndsWith(".txt", StringComparison.OrdinalIgnoreCase) || path.Any(char.IsControl)))
         {
-            yield return new Fault("/file", "Give the whole path of a text file, such as /home/me/latest-follower.txt.");
+            yield return new Fault("/file", "Give the whole path of a text file, beginning with /, such as /home/me/latest-follower.txt.");
         }
 
         if (!Money.IsCurrency(Currency))

@@ -38,6 +38,7 @@ export function LabelRow({ label, chosen }: { label: Label; chosen: boolean }) {
         {users.length === 0
           ? 'No graphic shows it yet'
           : (onAir.length > 0 ? onAir : users).map((user) => user.name).join(', ')}
+        {label.file && ` · ${label.file.split('/').at(-1)}`}
       </span>
     </li>
   );
