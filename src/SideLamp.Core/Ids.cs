@@ -102,6 +102,12 @@ public readonly record struct LabelId(string Value) : IId
     public override string ToString() => Value;
 }
 
+/// <summary>Names how another program's JSON is read. It is also the end of the address that it sends to.</summary>
+public readonly record struct AdapterId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
 /// <summary>Names a rule for alerts.</summary>
 public readonly record struct AlertId(string Value) : IId
 {

@@ -10,20 +10,21 @@ namespace SideLamp.Store;
 public sealed class EventRepository(Database database) : IEventIndex
 {
     private const string Reversal = EventReader.Reversal;
-    private const string Columns = "seq, source, id, kind, at, unit, size, times, correction, body";
+    private const string Columns = "seq, source, id, kind, at, unit, size, times, correction, body, gift";
 
     /// <summary>Only the words are read as JSON; what is asked for has a column.</summary>
     private sealed record Body(string Name, string Person, string Words, string Tier);
 
     /// <summary>Keeps one; null = it is there already.</summary>
     /// <param name="gone">The row that took it back before it came; null = none did.</param>
+    /// <param name="told">The size that it was sent with.</param>
     /// <returns>Its number of arrival.</returns>
-    public long? Add(ViewerEvent one, EventKey? reverses, long? gone)
+    public long? Add(ViewerEvent one, EventKey? reverses, long? gone, long told)
     {
         var seqs = database.Query(
             """
-            INSERT INTO event (source, id, kind, at, unit, size, times, correction, reverses_source, reverses_id, gone, body, who)
-            VALUES ($source, $id, $kind, $at, $unit, $size, $times, $correction, $reversesSource, $reversesId, $gone, $body, $who)
+            INSERT INTO event (source, id, kind, at, unit, size, times, correction, reverses_source, reverses_id, gone, body, who, gift, told)
+            VALUES ($source, $id, $kind, $at, $unit, $size, $times, $correction, $reversesSource, $reversesId, $gone, $body, $who, $gift, $told)
             ON CONFLICT (source, id) DO NOTHING RETURNING seq
             """,
             row => row.GetInt64(0),
@@ -39,7 +40,9 @@ public sealed class EventRepository(Database database) : IEventIndex
             ("$reversesId", reverses?.Id),
             ("$gone", gone),
             ("$body", CoreJson.WriteWhole(new Body(one.Name, one.Person, one.Words, one.Tier))),
-            ("$who", WhoOf(one))
+            ("$who", WhoOf(one)),
+            ("$gift", one.Gift),
+            ("$told", told)
         );
         return seqs.Count == 0 ? null : seqs[0];
     }
@@ -53,6 +56,16 @@ public sealed class EventRepository(Database database) : IEventIndex
     public long? ReversalOf(EventKey key) =>
         database.Query("SELECT min(seq) FROM event WHERE reverses_source = $source AND reverses_id = $id", row => row.IsDBNull(0) ? (long?)null : row.GetInt64(0), ("$source", key.Source), ("$id", key.Id))[0];
 
+    /// <summary>What has been counted of a gift by now.</summary>
+    public GiftSoFar GiftSoFar(ViewerEvent one) =>
+        database.Query(
+            "SELECT coalesce(sum(size), 0), count(*) FILTER (WHERE told = 1), count(*) FROM event WHERE source = $source AND gift = $gift AND kind = $kind AND gone IS NULL",
+            row => new GiftSoFar(row.GetInt64(0), row.GetInt64(1), row.GetInt64(2) > 0),
+            ("$source", one.Key.Source),
+            ("$gift", one.Gift),
+            ("$kind", one.Kind)
+        )[0];
+
     /// <summary>Whether nobody of that name, or with that id, did something of the kind before.</summary>
     public bool IsFirst(ViewerEvent one) =>
         WhoOf(one) is { Length: > 0 } who
@@ -62,8 +75,8 @@ public sealed class EventRepository(Database database) : IEventIndex
     public List<HeardEvent> After(long seq, int most) =>
         [
             .. database
-                .Query($"SELECT {Columns}, reverses_source, reverses_id, gone FROM event WHERE seq > $seq ORDER BY seq LIMIT $most", row => (Event: Read(row), Reverses: row.IsDBNull(11) ? (EventKey?)null : new EventKey(row.GetString(10), row.GetString(11)), IsGone: !row.IsDBNull(12)), ("$seq", seq), ("$most", most))
-                .Select(one => one.Reverses is { } key ? TakenBy(one.Event.Seq, key) : one.IsGone ? null : new HeardEvent(one.Event.Seq, one.Event, IsFirst(one.Event), IsTakenBack: false))
+                .Query($"SELECT {Columns}, reverses_source, reverses_id, gone FROM event WHERE seq > $seq ORDER BY seq LIMIT $most", row => (Event: Read(row), Reverses: row.IsDBNull(12) ? (EventKey?)null : new EventKey(row.GetString(11), row.GetString(12)), IsGone: !row.IsDBNull(13)), ("$seq", seq), ("$most", most))
+                .Select(one => one.Reverses is { } key ? TakenBy(one.Event.Seq, key) : one.IsGone ? null : new HeardEvent(one.Event.Seq, one.Event, IsFirst(one.Event), IsTakenBack: false) { IsLate = true })
                 .OfType<HeardEvent>(),
         ];
 
@@ -93,7 +106,7 @@ public sealed class EventRepository(Database database) : IEventIndex
 
     /// <summary>The last ones to arrive, the newest first, also those that were taken back.</summary>
     public List<(ViewerEvent Event, bool IsGone)> Recent(int most) =>
-        database.Query($"SELECT {Columns}, gone FROM event WHERE kind <> '{Reversal}' ORDER BY seq DESC LIMIT $most", row => (Read(row), !row.IsDBNull(10)), ("$most", most));
+        database.Query($"SELECT {Columns}, gone FROM event WHERE kind <> '{Reversal}' ORDER BY seq DESC LIMIT $most", row => (Read(row), !row.IsDBNull(11)), ("$most", most));
 
     /// <summary>The newest session; null = there was none yet.</summary>
     public Session? Session() => database.Query("SELECT no, began, ended FROM session ORDER BY no DESC LIMIT 1", row => new Session(row.GetInt64(0), At(row.GetInt64(1)), row.IsDBNull(2) ? null : At(row.GetInt64(2)))).FirstOrDefault();
@@ -126,6 +139,7 @@ public sealed class EventRepository(Database database) : IEventIndex
             Person = body.Person,
             Words = body.Words,
             Tier = body.Tier,
+            Gift = row.GetString(10),
         };
     }
 

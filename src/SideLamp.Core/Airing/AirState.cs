@@ -54,6 +54,12 @@ public sealed record AirState(
     /// <summary>The session in which each goal was met last: once a session is enough.</summary>
     public ImmutableDictionary<LabelId, long> GoalsMet { get; init; } = ImmutableDictionary<LabelId, long>.Empty;
 
+    /// <summary>Since when nothing has been on air; null = something is, nothing ever was, or the session has turned since.</summary>
+    public Instant? DarkSince { get; init; }
+
+    /// <summary>Whether a fresh session is offered.</summary>
+    public bool OffersFresh { get; init; }
+
     public ImmutableList<Aside> Asides { get; init; } = [];
 
     /// <summary>What each seat held last, until it is told to forget (rule 25).</summary>

@@ -8,6 +8,7 @@ namespace SideLamp.Core.Airing;
 internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay) : ScenePart(scene)
 {
     public const int Most = 20;
+    private static readonly string Full = $"{Most} alerts wait already. This one was left out.";
 
     /// <summary>One more, by hand.</summary>
     public string? Queue(Alert alert)
@@ -24,7 +25,7 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
 
         if (State.Alerts.Count >= Most)
         {
-            return $"{Most} alerts wait already. This one was left out.";
+            return Full;
         }
 
         Add(new QueuedAlert(alert.Graphic, alert.Card, Now) { PushesAside = alert.PushesAside });
@@ -34,23 +35,48 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
     /// <summary>What viewers did, as rules have it: each joins the queue, is told with others of its kind, or is only counted.</summary>
     public string? Announce(Announce news)
     {
-        foreach (var alert in news.Alerts)
+        var refusal = news.Alerts.Select(alert => Join(alert with { Since = Now })).ToList().Find(one => one is not null);
+
+        foreach (var late in news.Missed)
         {
-            Join(alert with { Since = Now });
+            Leave(late);
         }
 
+        return refusal;
+    }
+
+    /// <summary>Why it could not, of one that a hand has told again; else null.</summary>
+    private string? Join(QueuedAlert alert)
+    {
+        if (!alert.IsAgain)
+        {
+            JoinOrFold(alert);
+            return null;
+        }
+
+        if (State.Alerts.Count >= Most)
+        {
+            return Full;
+        }
+
+        Add(alert);
         return null;
     }
 
-    private void Join(QueuedAlert alert)
+    private void JoinOrFold(QueuedAlert alert)
     {
         if (alert is not { Said: { } said, Rule: { } rule })
         {
             throw new ArgumentException("An alert of an event has a rule, and something to tell.", nameof(alert));
         }
 
+        if (JoinsItsGift(alert, said))
+        {
+            return;
+        }
+
         var burst = (State.Bursts.Find(one => one.Rule == rule && one.IsTest == said.IsTest) ?? new AlertBurst(rule, said.IsTest, [])).With(Now);
-        var alike = State.Alerts.FindAll(one => one.Rule == rule && !one.Yields && one.Said!.GoesWith(said));
+        var alike = State.Alerts.FindAll(one => one.Rule == rule && one is { Yields: false, IsAgain: false } && one.Said!.GoesWith(said));
         if ((burst.IsMany || State.Alerts.Count >= Most) && !alike.IsEmpty)
         {
             // Those that wait are told in one, at the place of the first.
@@ -81,6 +107,18 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
         State = State with { Bursts = State.Bursts.RemoveAll(one => one.IsOver(Now) || (one.Rule == rule && one.IsTest == said.IsTest)).Add(burst) };
     }
 
+    /// <summary>What one gift brings is told in one; what comes after that has been told is only counted.</summary>
+    private bool JoinsItsGift(QueuedAlert alert, AlertEvent said)
+    {
+        if (State.Alerts.Find(one => one.Rule == alert.Rule && one is { Yields: false, IsAgain: false } && one.Said!.IsOfOneGift(said)) is { } waiting)
+        {
+            State = State with { Alerts = State.Alerts.Replace(waiting, waiting with { Said = waiting.Said!.With(said) }) };
+            return true;
+        }
+
+        return State.LastAlert is { Said: { } last } shown && shown.Rule == alert.Rule && last.IsOfOneGift(said);
+    }
+
     private void Add(QueuedAlert alert) => State = State with { Alerts = State.Alerts.Add(alert with { No = State.AlertCount + 1 }), AlertCount = State.AlertCount + 1 };
 
     /// <summary>It is not shown: whoever it was about is to be thanked otherwise.</summary>
@@ -88,7 +126,7 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
     {
         State = State with { Alerts = State.Alerts.RemoveAll(one => one.No == alert.No) };
         Happenings.Add(new Happening(Now, HappeningKind.Missed, alert.Graphic, Origin.Alert));
-        if (alert.Said is { IsTest: false, Seqs.IsEmpty: false } said)
+        if (alert is { IsAgain: false, Said: { IsTest: false, Seqs.IsEmpty: false } said })
         {
             Scene.Unshown.Add(said);
         }
@@ -206,7 +244,12 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
                     return "No alert has been shown yet.";
                 }
 
-                State = State with { Alerts = State.Alerts.Insert(0, last with { No = State.AlertCount + 1, Since = Now, From = null, Until = null, BlockedSince = null, Turn = AlertTurn.Ahead }), AlertCount = State.AlertCount + 1 };
+                if (State.Alerts.Count >= Most)
+                {
+                    return Full;
+                }
+
+                State = State with { Alerts = State.Alerts.Insert(0, last with { No = State.AlertCount + 1, IsAgain = true, Since = Now, From = null, Until = null, BlockedSince = null, Turn = AlertTurn.Ahead }), AlertCount = State.AlertCount + 1 };
                 return null;
             case AlertAct.Clear:
                 foreach (var alert in State.Alerts)

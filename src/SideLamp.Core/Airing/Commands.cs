@@ -113,7 +113,8 @@ public sealed record Alert(GraphicId Graphic, CardId? Card = null, bool PushesAs
 
 /// <summary>Viewers did something that rules have alerts for.</summary>
 /// <param name="Alerts">Each with its rule and what it tells, in the order of their arrival.</param>
-public sealed record Announce(ImmutableArray<QueuedAlert> Alerts) : AirCommand;
+/// <param name="Missed">Those that come too late to be shown: who they are about is to be thanked otherwise.</param>
+public sealed record Announce(ImmutableArray<QueuedAlert> Alerts, ImmutableArray<QueuedAlert> Missed) : AirCommand;
 
 /// <summary>An event was taken back (rule 37).</summary>
 public sealed record Retract(ViewerEvent Event) : AirCommand;
@@ -300,11 +301,14 @@ public enum HappeningKind
     Quieted,
     AlertsPaused,
     AlertsGoOn,
+
+    /// <summary>A hand entered or corrected what is counted, or turned the session.</summary>
+    Figures,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>
 /// <param name="Shown">Of <see cref="HappeningKind.Gone"/>: how long it had been in the picture.</param>
-/// <param name="What">Of a cue or a timer: its name; of what was taken back: what it was.</param>
+/// <param name="What">Of a cue or a timer: its name; of what was taken back: what it was; of figures: all of it, in a sentence.</param>
 /// <param name="By">What a person did it with, such as <c>key 4</c>; null = the desk, or nobody.</param>
 public sealed record Happening(Instant At, HappeningKind Kind, GraphicId? Graphic, Origin Origin, Duration? Shown = null, string? What = null, string? By = null);
 

@@ -17,6 +17,9 @@ public sealed record QueuedAlert(GraphicId Graphic, CardId? Card, Instant Since,
     /// <summary>The rule that asked for it; null = none.</summary>
     public AlertId? Rule { get; init; }
 
+    /// <summary>Whether a hand has it told again: it is told with no others, for what it tells may wait among them.</summary>
+    public bool IsAgain { get; init; }
+
     public AlertTurn Turn { get; init; } = AlertTurn.InTurn;
 
     /// <summary>Whether it takes the seat of what a hand lit (rule 17).</summary>

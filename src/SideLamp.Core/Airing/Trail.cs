@@ -22,7 +22,7 @@ public static class Trail
             (HappeningKind.Skipped, _) => $"{name} was to come by itself, and did not",
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",
-            (HappeningKind.PhaseBegan or HappeningKind.TimeAdded, _) => happening.What,
+            (HappeningKind.PhaseBegan or HappeningKind.TimeAdded or HappeningKind.Figures, _) => happening.What,
             (HappeningKind.Revoked, _) => $"{name} went at once: it must not be seen",
             (HappeningKind.BeltMoved, _) => $"{name}: {happening.What}{by}",
             (HappeningKind.RowStepped, _) => $"{happening.What}{by}",

@@ -145,6 +145,19 @@ public sealed record LabelEdit(
         ];
 }
 
+/// <summary>As of an <see cref="Adapter"/>.</summary>
+/// <param name="Takes">Those that become others; an empty one is taken away.</param>
+public sealed record AdapterEdit(long Revision, string? Name = null, string? Each = null, ImmutableDictionary<string, string>? Takes = null) : EntryEdit<Adapter>(Revision)
+{
+    public override Adapter On(Adapter entry)
+    {
+        var takes = Takes is null ? entry.Takes : entry.Takes.SetItems(Takes);
+        return entry with { Name = Name ?? entry.Name, Each = Each ?? entry.Each, Takes = takes.RemoveRange(takes.Where(one => one.Value.Length == 0).Select(one => one.Key)) };
+    }
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("each", Each is not null), .. (Takes?.Keys ?? []).Select(part => ($"takes/{part}", true))];
+}
+
 /// <summary>As of an <see cref="AlertRule"/>.</summary>
 public sealed record AlertEdit(
     long Revision,

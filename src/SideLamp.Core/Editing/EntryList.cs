@@ -72,6 +72,9 @@ public static class EntryLists
             Identified = (rule, _, fresh) => rule with { Id = new AlertId($"w{fresh}") },
         };
 
+    public static EntryList<Adapter> Adapters { get; } =
+        new("adapters", "adapter", "adapters", Adapter.Most, show => show.Adapters, (show, all) => show with { Adapters = all }, one => one.Id.Value, one => one.Name, (one, _) => one.Faults());
+
     public static EntryList<Seat> Seats { get; } =
         new("seats", "seat", "seats of its own", MostSeats, show => show.OwnSeats, (show, all) => show with { OwnSeats = all }, seat => seat.Id.Value, seat => seat.Name, (seat, _) => seat.Faults())
         {

@@ -19,6 +19,12 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
     /// <summary>The events that it stands for, the first one first: who takes one back takes it from here. Of a test none.</summary>
     public ImmutableList<long> Seqs { get; init; } = [];
 
+    /// <summary>The names of the first of those, in their order: where the first one is taken back, the next one is told.</summary>
+    public ImmutableList<string> Names { get; init; } = [];
+
+    /// <summary>The gift that brought all of them; empty = none, or several.</summary>
+    public string Gift { get; init; } = "";
+
     /// <summary>How many besides the first.</summary>
     public int Others { get; init; }
 
@@ -38,12 +44,12 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
             _ => $"{Name} and {Others.ToString("#,##0", CultureInfo.InvariantCulture)} others",
         };
 
-    public static AlertEvent Of(ViewerEvent one) => new(one.Kind, one.Name, one.Words, one.Tier, one.Unit, one.Size) { Seqs = one.Seq > 0 ? [one.Seq] : [] };
+    public static AlertEvent Of(ViewerEvent one) => new(one.Kind, one.Name, one.Words, one.Tier, one.Unit, one.Size) { Seqs = one.Seq > 0 ? [one.Seq] : [], Names = [one.Name], Gift = GiftOf(one) };
 
     /// <summary>A goal is met: its name, and what was to be reached.</summary>
     public static AlertEvent Of(Label goal)
     {
-        var target = goal.Target ?? 0;
+        var target = decimal.Min(goal.Target ?? 0, Money.MostIn(goal.Unit));
         return new AlertEvent(EventKinds.Goal, goal.Name, "", "", goal.Unit, goal.Unit.Length == 0 ? (long)target : Money.Of(target, goal.Unit).Minor);
     }
 
@@ -56,22 +62,47 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
             Size = AddsUp ? Size > long.MaxValue - other.Size ? long.MaxValue : Size + other.Size : Size,
             // Of very many the later ones are only counted.
             Seqs = Seqs.AddRange(other.Seqs.Take(MostSeqs - Seqs.Count)),
-            Others = Others + 1 + other.Others,
+            Names = Names.Count == Seqs.Count ? Names.AddRange(other.Names.Take(MostNames - Names.Count)) : Names,
+            Gift = IsOfOneGift(other) ? Gift : "",
+            // Whoever gives many at once is one.
+            Others = IsOfOneGift(other) && Kind == EventKinds.Gift ? Others : Others + 1 + other.Others,
         };
+
+    /// <summary>Whether one gift brought both.</summary>
+    public bool IsOfOneGift(AlertEvent other) => Gift.Length > 0 && Gift == other.Gift;
+
+    /// <summary>Ids of gifts are a sender's own.</summary>
+    private static string GiftOf(ViewerEvent one) => one.Gift.Length == 0 ? "" : $"{one.Key.Source} {one.Gift}";
 
     /// <summary>With all of these, which go with it.</summary>
     public AlertEvent With(IReadOnlyCollection<ViewerEvent> others) =>
         others.Count == 0
             ? this
-            : With(Of(others.First()) with { Size = (long)decimal.Min(long.MaxValue, others.Sum(one => (decimal)one.Size)), Seqs = [.. others.Take(MostSeqs).Select(one => one.Seq)], Others = others.Count - 1 });
+            : With(
+                Of(others.First()) with
+                {
+                    Size = (long)decimal.Min(long.MaxValue, others.Sum(one => (decimal)one.Size)),
+                    Seqs = [.. others.Take(MostSeqs).Select(one => one.Seq)],
+                    Names = [.. others.Take(MostNames).Select(one => one.Name)],
+                    Gift = others.Select(GiftOf).Distinct().Take(2).ToList() is [var gift] ? gift : "",
+                    Others = others.Count - 1,
+                }
+            );
 
-    /// <summary>Without one that was taken back; null = the one whose name it tells, or the only one: nothing is left to tell.</summary>
-    public AlertEvent? Without(ViewerEvent gone) => Seqs.IndexOf(gone.Seq) switch
+    /// <summary>Without one that was taken back; null = it was the only one. Where it was the first, the next one's name is told.</summary>
+    public AlertEvent? Without(ViewerEvent gone)
     {
-        < 0 => this,
-        0 => null,
-        var at => this with { Seqs = Seqs.RemoveAt(at), Others = Others - 1, Size = AddsUp ? Size - gone.Size : Size },
-    };
+        var at = Seqs.IndexOf(gone.Seq);
+        if (at < 0)
+        {
+            return this;
+        }
+
+        var names = at < Names.Count ? Names.RemoveAt(at) : Names;
+        return Seqs.Count == 1
+            ? null
+            : this with { Name = at > 0 ? Name : names.FirstOrDefault(""), Names = names, Seqs = Seqs.RemoveAt(at), Others = Math.Max(0, Others - 1), Size = AddsUp ? Size - gone.Size : Size };
+    }
 
     /// <summary>Whether both may be told in one: amounts of two currencies have no sum.</summary>
     public bool GoesWith(AlertEvent other) => (Kind, Unit, IsTest) == (other.Kind, other.Unit, other.IsTest);
@@ -119,6 +150,7 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
     }
 
     private const int MostSeqs = 1000;
+    private const int MostNames = 20;
     private const decimal MostSample = 1_000_000;
 
     private static readonly string[] Samples = ["mossandco", "Wren Tansley", "pipistrelle9", "Bramble Okafor", "lanternlee", "Hazel Quist", "dusk_and_dew", "Corin Fairweather", "Pim"];

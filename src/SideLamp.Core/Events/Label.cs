@@ -87,14 +87,15 @@ public sealed record Label(LabelId Id, string Name, string Kind, LabelFigure Fig
         }
 
         // A target next to nothing would be reached more often than can be reckoned.
-        if (Target is < LeastTarget or > MostTarget)
+        var most = decimal.Min(MostTarget, Money.MostIn(Unit));
+        if (Target < LeastTarget || Target > most)
         {
-            yield return new Fault("/target", "A goal's target is 0.01 to a thousand million.");
+            yield return new Fault("/target", $"A goal's target is 0.01 to {most:N0}.");
         }
 
-        if (decimal.Abs(Start) > MostTarget)
+        if (decimal.Abs(Start) > most)
         {
-            yield return new Fault("/start", "What a goal starts with is up to a thousand million.");
+            yield return new Fault("/start", $"What a goal starts with is up to {most:N0}.");
         }
     }
 }

@@ -37,6 +37,10 @@ public readonly record struct Money(long Minor, string Currency)
         return decimal.Abs(minor) <= MostMinor ? new Money((long)minor, currency) : throw new OverflowException("It is more than can be counted.");
     }
 
+    /// <summary>The most that can be reckoned with, in whole units; of plain numbers, too.</summary>
+    /// <param name="currency">Empty = plain numbers.</param>
+    public static decimal MostIn(string currency) => currency.Length == 0 ? MostMinor : MostMinor / Scale(currency);
+
     /// <summary>In whole units and parts of one.</summary>
     public decimal Amount => Minor / Scale(Currency);
 

@@ -47,6 +47,7 @@ public static class EventReader
                 Person = data.Line("person", LongestName),
                 Words = data.Line(kind == EventKinds.Reward ? "title" : "words", LongestWords),
                 Tier = data.Line("tier", LongestTier),
+                Gift = kind is EventKinds.Gift or EventKinds.Member ? data.Line("gift", LongestName) : "",
             },
             null
         );
@@ -110,6 +111,7 @@ public static class EventReader
             {
                 null => 1,
                 { ValueKind: JsonValueKind.Number } number when number.TryGetInt64(out var count) && count >= 1 && count <= most => count,
+                { ValueKind: JsonValueKind.String } text when long.TryParse(TextOf(text), NumberStyles.None, CultureInfo.InvariantCulture, out var count) && count >= 1 && count <= most => count,
                 _ => Wrong(name, $"This is a whole number from 1 to {most:N0}.", 1L),
             };
 

@@ -22,8 +22,8 @@ public sealed record ThanksList(ImmutableList<Thanks> All)
 
     public static ThanksList Empty { get; } = new([]);
 
-    /// <summary>Whether such an event is to be thanked for, also where an alert has told of it.</summary>
-    public static bool Is(ViewerEvent one) => one is { IsCorrection: false, Kind: EventKinds.Tip or EventKinds.Gift or EventKinds.Member };
+    /// <summary>Whether such an event is to be thanked for, also where an alert has told of it. Of a membership that was given, its giver is.</summary>
+    public static bool Is(ViewerEvent one) => one is { IsCorrection: false, Kind: EventKinds.Tip or EventKinds.Gift } or { IsCorrection: false, Kind: EventKinds.Member, Gift: "" };
 
     /// <summary>With those that have just come: none of them is on it.</summary>
     public ThanksList With(IReadOnlyCollection<ViewerEvent> news, Instant now)
@@ -33,7 +33,7 @@ public sealed record ThanksList(ImmutableList<Thanks> All)
             return this;
         }
 
-        var all = All.AddRange(news.Skip(news.Count - Most).Select(one => new Thanks(AlertEvent.Of(one), now, IsUnshown: false)));
+        var all = news.Skip(news.Count - Most).Select(AlertEvent.Of).Aggregate(All, (so, said) => Joined(so, said, now));
         var over = all.Count - Most;
         if (over > 0)
         {
@@ -43,6 +43,13 @@ public sealed record ThanksList(ImmutableList<Thanks> All)
         }
 
         return new(all);
+    }
+
+    /// <summary>What one gift brings is one line.</summary>
+    private static ImmutableList<Thanks> Joined(ImmutableList<Thanks> all, AlertEvent said, Instant now)
+    {
+        var at = said.Gift.Length == 0 ? -1 : all.FindLastIndex(one => !one.IsDone && one.Said.IsOfOneGift(said));
+        return at < 0 ? all.Add(new Thanks(said, now, IsUnshown: false)) : all.SetItem(at, all[at] with { Said = all[at].Said.With(said) });
     }
 
     /// <summary>No alert has told of it.</summary>

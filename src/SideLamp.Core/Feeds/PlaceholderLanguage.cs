@@ -67,8 +67,44 @@ internal static partial class PlaceholderLanguage
         return ([.. inspection.Takes], [.. inspection.Minded]);
     }
 
+    /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
+    public static string? FaultIn(string words) =>
+        words.Length > LongestText ? $"Words with placeholders have up to {LongestText:N0} characters."
+        : !Parser.TryParse(words, out var parsed, out var error) ? $"The placeholder cannot be read: {error.TrimEnd('.')}."
+        : FaultIn(parsed);
+
+    /// <summary>Words filled in with these values; or why they cannot be, in a sentence.</summary>
+    public static (string? Text, string? Fault) Filled(string words, IEnumerable<(string Name, FluidValue Value)> values)
+    {
+        if (FaultIn(words) is { } fault)
+        {
+            return (null, fault);
+        }
+
+        var context = NewContext();
+        foreach (var (name, value) in values)
+        {
+            context.SetValue(name, value);
+        }
+
+        return Rendered(Parser.Parse(words), context);
+    }
+
+    /// <summary>The same, of a template that may be used. Whatever a placeholder does, it must not take the show with it: the library's own complaints are of many types.</summary>
+    public static (string? Text, string? Fault) Rendered(IFluidTemplate template, TemplateContext context)
+    {
+        try
+        {
+            return (Render(template, context), null);
+        }
+        catch (Exception error) when (error is not OutOfMemoryException)
+        {
+            return (null, error is InvalidOperationException ? error.Message : "it does something that cannot be worked out.");
+        }
+    }
+
     /// <exception cref="InvalidOperationException">It becomes too long, or takes too much work.</exception>
-    public static string Render(IFluidTemplate template, TemplateContext context)
+    private static string Render(IFluidTemplate template, TemplateContext context)
     {
         using var writer = new ShortWriter();
         template.RenderAsync(writer, NullEncoder.Default, context).AsTask().GetAwaiter().GetResult();

@@ -88,10 +88,9 @@ public static class Placeholders
         Known.Of(
             words,
             _ =>
-                words.Length > Field.Longest ? new Parsed(null, [], [], $"Words with placeholders have up to {Field.Longest:N0} characters.")
-                : !PlaceholderLanguage.Parser.TryParse(words, out var parsed, out var error) ? new Parsed(null, [], [], $"The placeholder cannot be read: {error.TrimEnd('.')}.")
-                : PlaceholderLanguage.FaultIn(parsed) is { } fault ? new Parsed(null, [], [], fault)
-                : PlaceholderLanguage.NamesIn(parsed) is var (takes, minded) ? new Parsed(NumbersCompared.In(parsed), takes, minded, null) : null!
+                PlaceholderLanguage.FaultIn(words) is { } fault ? new Parsed(null, [], [], fault)
+                : PlaceholderLanguage.Parser.Parse(words) is var parsed && PlaceholderLanguage.NamesIn(parsed) is var (takes, minded) ? new Parsed(NumbersCompared.In(parsed), takes, minded, null)
+                : null!
         );
 
     private static Filled FilledOf(string words, FeedsNow feeds)
@@ -125,17 +124,9 @@ public static class Placeholders
             context.SetValue(id.Value, FeedWords.Of(feed, missing));
         }
 
-        try
-        {
-            var text = PlaceholderLanguage.Render(template, context);
-            // A column that is gone, or has another name by now, is no empty cell: what is lit stays, and it is told.
-            return missing.Find(name => !parsed.Minded.Contains(name)) is { } gone ? new Filled(null, $"there is no column “{gone}” (any more).") : new Filled(text, null);
-        }
-        catch (Exception error) when (error is not OutOfMemoryException)
-        {
-            // Whatever a placeholder does, it must not take the show with it: the library's own complaints are of many types.
-            return new Filled(null, error is InvalidOperationException ? error.Message : "it does something that cannot be worked out.");
-        }
+        var (text, fault) = PlaceholderLanguage.Rendered(template, context);
+        // A column that is gone, or has another name by now, is no empty cell: what is lit stays, and it is told.
+        return fault is null && missing.Find(name => !parsed.Minded.Contains(name)) is { } gone ? new Filled(null, $"there is no column “{gone}” (any more).") : new Filled(text, fault);
     }
 
     /// <param name="Takes">As <see cref="TakenBy"/> tells it.</param>

@@ -26,6 +26,7 @@ public static class ShowLists
         List("timer", show => show.Timers, (show, all) => show with { Timers = all }, one => one.Id.Value),
         List("label", show => show.Labels, (show, all) => show with { Labels = all }, one => one.Id.Value),
         List("alert", show => show.AlertRules, (show, all) => show with { AlertRules = all }, one => one.Id.Value),
+        List("adapter", show => show.Adapters, (show, all) => show with { Adapters = all }, one => one.Id.Value),
         List("brand", show => show.Wardrobe, (show, all) => show with { Wardrobe = all }, one => one.Name),
         List("template", show => show.OwnTemplates, (show, all) => show with { OwnTemplates = all }, one => one.Id.Value),
     ];

@@ -76,6 +76,8 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         var news = Hearing.News(stage, input);
         var heard = Hearing.With(stage, input, news, now);
+        var byHand = Hearing.ByHand(stage, input, news, now).ToImmutableArray();
+        heard = heard.Told(byHand.Select(one => TrailLine.Of(new LogLine(one, null))).OfType<TrailLine>());
         var met = Hearing.Met(stage, heard).ToList();
         var turn = DoAll(Turn.Nothing(heard), Hearing.Commands(stage, heard, news, now, now + skew).ToList());
         foreach (var (label, cue) in met)
@@ -86,14 +88,14 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             turn = cue is null || marked.Air.Held ? turn : DoAll(turn, [new RunCue(cue, $"goal {label.Name}")]);
         }
 
-        return turn;
+        return turn with { Happenings = byHand.AddRange(turn.Happenings) };
     }
 
     /// <summary>Whatever rules ask of its age or of first times: a hand wants it.</summary>
     private Turn ShowAgain(Stage stage, ViewerEvent one)
     {
         var rule = AlertRule.For(stage.Show.AlertRules, one, isFirst: true, stage.Show.Counting.Currency) ?? throw RefusedException.Conflict("No alert is for an event like this. Add one on the page Alerts.");
-        return Do(stage, new Announce([Hearing.Queued(rule, AlertEvent.Of(one), stage.Show.AlertPace, now) with { From = null, Until = null }]));
+        return Do(stage, new Announce([Hearing.Queued(rule, AlertEvent.Of(one), stage.Show.AlertPace, now) with { IsAgain = true, From = null, Until = null }], []));
     }
 
     /// <summary>Alerts that tell of nobody.</summary>
@@ -102,7 +104,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var show = stage.Show;
         var rule = show.AlertRules.First(one => one.Id == test.Rule);
         var alerts = Enumerable.Range(0, test.Count).Select(no => Hearing.Queued(rule, show.SampleOf(rule, no), show.AlertPace, now) with { From = null });
-        return Do(stage, new Announce([.. alerts]), test.Id, test.Told);
+        return Do(stage, new Announce([.. alerts], []), test.Id, test.Told);
     }
 
     private AirFacts Facts(Stage stage) => new(book, stage.Kept, skew);
@@ -156,6 +158,11 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         if (press is PressThank thank)
         {
             return Turn.Nothing(stage with { Kept = stage.Kept with { Thanks = stage.Kept.Thanks.Done(thank.Seq, thank.Done) } });
+        }
+
+        if (press is PressSameSession)
+        {
+            return Turn.Nothing(stage with { Kept = stage.Kept with { Air = SessionOffer.Answered(stage.Air) } });
         }
 
         if (press is PressTick tick)
@@ -424,6 +431,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var quiet = step.Happenings.IsEmpty && step.State with { Now = stage.Air.Now } == stage.Air;
         // Time alone is no news: nothing is written and nobody is told.
         var air = quiet ? stage.Air : step.State;
+        air = quiet ? air : SessionOffer.In(stage.Air, air, step.Happenings);
         var contents = ReferenceEquals(air, stage.Air) ? stage.Kept.Contents : ContentsOf(air, stage.Kept.Contents, facts);
         var happenings = step.Happenings.Select(one => one.Origin == Origin.Person ? one with { By = by } : one).ToImmutableArray();
         var thanks = step.Unshown.Aggregate(stage.Kept.Thanks, (so, one) => so.Unshown(one, air.Now));

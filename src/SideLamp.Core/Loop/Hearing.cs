@@ -10,8 +10,11 @@ namespace SideLamp.Core.Loop;
 /// <summary>What events set off besides being counted: alerts, thanks, time for timers, what happens when a goal is met. Each is heard once.</summary>
 internal static class Hearing
 {
-    /// <summary>What is older lights nothing any more: a sender was away, or Side Lamp was.</summary>
+    /// <summary>What is older lights nothing any more: a sender was away.</summary>
     private static readonly Duration TooOld = Duration.FromSeconds(30);
+
+    /// <summary>Likewise where Side Lamp was away (rule 29).</summary>
+    private static readonly Duration TooOldAfterStart = Duration.FromSeconds(10);
 
     /// <summary>Of the events those that have not been heard yet.</summary>
     public static ImmutableArray<HeardEvent> News(Stage stage, FiguresInput input) => stage.Air.Heard is { } heard ? [.. input.Unheard.Where(one => one.Seq > heard)] : [];
@@ -19,13 +22,14 @@ internal static class Hearing
     /// <summary>The stage with the figures; what has been heard is not heard again, and whoever gave something is to be thanked.</summary>
     public static Stage With(Stage stage, FiguresInput input, ImmutableArray<HeardEvent> news, Instant now)
     {
-        var thanks = stage.Kept.Figures.Session?.No == input.Figures.Session?.No ? stage.Kept.Thanks : stage.Kept.Thanks.Fresh();
+        var isSame = stage.Kept.Figures.Session?.No == input.Figures.Session?.No;
+        var thanks = isSame ? stage.Kept.Thanks : stage.Kept.Thanks.Fresh();
         thanks = thanks.With([.. news.Where(one => !one.IsTakenBack && ThanksList.Is(one.Event)).Select(one => one.Event)], now);
         thanks = news.Where(one => one.IsTakenBack).Aggregate(thanks, (so, one) => so.Without(one.Event));
 
         var newest = Math.Max(stage.Air.Heard ?? 0, input.Figures.Newest);
         var air = stage.Air.Heard == newest ? stage.Air : stage.Air with { Heard = newest };
-        return stage with { Kept = stage.Kept with { Figures = input.Figures, Thanks = thanks, Air = air } };
+        return stage with { Kept = stage.Kept with { Figures = input.Figures, Thanks = thanks, Air = isSame ? air : SessionOffer.Answered(air) } };
     }
 
     /// <summary>What they ask of the air, in their order.</summary>
@@ -33,13 +37,14 @@ internal static class Hearing
     public static IEnumerable<AirCommand> Commands(Stage before, Stage after, ImmutableArray<HeardEvent> news, Instant now, Instant wall)
     {
         var (show, goesOn) = (after.Show, after.Kept.Figures.Session is { Ended: null });
-        var alerts = new Coming(show.AlertPace, now);
-        foreach (var (_, one, isFirst, isTakenBack) in news)
+        var (alerts, missed) = (new Coming(show.AlertPace, now), new Coming(show.AlertPace, now));
+        foreach (var heard in news)
         {
-            if (isTakenBack)
+            var one = heard.Event;
+            if (heard.IsTakenBack)
             {
                 // What came before it is announced before it goes.
-                if (alerts.Told() is { } sooner)
+                if (Coming.Told(alerts, missed) is { } sooner)
                 {
                     yield return sooner;
                 }
@@ -53,9 +58,10 @@ internal static class Hearing
                 yield return new GainTime(timer.Id, decimal.Min(UnitsOf(one), GainTime.MostUnits), $"{one.Seq}", one.Name);
             }
 
-            if (goesOn && wall - one.At <= TooOld && AlertRule.For(show.AlertRules, one, isFirst, show.Counting.Currency) is { } rule)
+            if (AlertRule.For(show.AlertRules, one, heard.IsFirst, show.Counting.Currency) is { } rule)
             {
-                alerts.Add(rule, one);
+                var inTime = goesOn && wall - one.At <= (heard.IsLate ? TooOldAfterStart : TooOld);
+                (inTime ? alerts : missed).Add(rule, one);
             }
         }
 
@@ -64,7 +70,7 @@ internal static class Hearing
             alerts.AddGoal(show.AlertRules.FirstOrDefault(rule => rule is { Kind: EventKinds.Goal, IsOff: false }), label);
         }
 
-        if (alerts.Told() is { } last)
+        if (Coming.Told(alerts, missed) is { } last)
         {
             yield return last;
         }
@@ -97,14 +103,42 @@ internal static class Hearing
             }
         }
 
-        /// <summary>Null = there are none.</summary>
-        public Announce? Told()
+        /// <summary>Null = there are none of either.</summary>
+        public static Announce? Told(Coming alerts, Coming missed) =>
+            (alerts.Taken(), missed.Taken()) is var (shown, late) && (shown.Length, late.Length) == (0, 0) ? null : new Announce(shown, late);
+
+        private ImmutableArray<QueuedAlert> Taken()
         {
-            var told = _all.Count == 0 ? null : new Announce([.. _all.Select(one => Queued(one.Rule, one.Said.With(one.Others), pace, now))]);
+            ImmutableArray<QueuedAlert> all = [.. _all.Select(one => Queued(one.Rule, one.Said.With(one.Others), pace, now))];
             _all.Clear();
             _known.Clear();
-            return told;
+            return all;
         }
+    }
+
+    /// <summary>What a hand did to what is counted, in sentences for the log.</summary>
+    public static IEnumerable<Happening> ByHand(Stage before, FiguresInput input, ImmutableArray<HeardEvent> news, Instant now)
+    {
+        var (was, session) = (before.Kept.Figures.Session, input.Figures.Session);
+        if (before.Air.Heard is not null && session != was && session is not null)
+        {
+            yield return Told(session.No > (was?.No ?? 0) ? "A fresh session began" : session.No < was?.No ? "The last session goes on" : session.Ended is null ? "The session goes on" : "The session ended");
+        }
+
+        foreach (var (_, one, _, isTakenBack) in news)
+        {
+            var what = $"{one.Kind} {one.Amount}";
+            if (isTakenBack)
+            {
+                yield return Told($"Taken back: {what}");
+            }
+            else if (one.Key.Source == EventKey.ByHand)
+            {
+                yield return Told(one.IsCorrection ? $"Corrected: {one.Kind} {(one.Size < 0 ? "" : "+")}{one.Amount}, {one.Times:+0;-0;0} in number" : $"Entered by hand: {what}");
+            }
+        }
+
+        Happening Told(string what) => new(now, HappeningKind.Figures, null, Origin.Person, What: what);
     }
 
     /// <summary>An alert that a rule asks for.</summary>

@@ -30,6 +30,7 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressAlerts), "alerts")]
 [JsonDerivedType(typeof(PressTest), "test")]
 [JsonDerivedType(typeof(PressThank), "thank")]
+[JsonDerivedType(typeof(PressSameSession), "sameSession")]
 [JsonDerivedType(typeof(PressHush), "hush")]
 [JsonDerivedType(typeof(PressHushOver), "hushOver")]
 [JsonDerivedType(typeof(PressCallOff), "callOff")]
@@ -161,6 +162,12 @@ public sealed record PressTest(CommandId Id, AlertId Rule, int Count = 1) : Pres
 /// <summary>Somebody was thanked, or not yet after all.</summary>
 /// <param name="Seq">For which event; null = everybody.</param>
 public sealed record PressThank(CommandId Id, long? Seq = null, bool Done = true) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+/// <summary>A fresh session was offered: the one that is goes on.</summary>
+public sealed record PressSameSession(CommandId Id) : Press(Id)
 {
     public override AirCommand? CommandIn(Show show) => null;
 }

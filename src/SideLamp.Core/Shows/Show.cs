@@ -45,6 +45,9 @@ public sealed record Show(
     /// <summary>Which events light which graphics.</summary>
     public ImmutableArray<AlertRule> AlertRules { get; init; } = [];
 
+    /// <summary>How events are read that come in another program's own shape.</summary>
+    public ImmutableArray<Adapter> Adapters { get; init; } = [];
+
     public AlertPace AlertPace { get; init; } = AlertPace.AtFirst;
 
     /// <summary>How events are counted.</summary>

@@ -6,7 +6,7 @@ using Json.Pointer;
 namespace SideLamp.Core.Tables;
 
 /// <summary>JSON as tables: a list of objects is one, its objects the rows; objects within them become dotted columns. Source: RFC 8259.</summary>
-internal static class JsonTables
+public static class JsonTables
 {
     private const int MostTables = 20;
     private const int Deepest = 64;
@@ -34,12 +34,13 @@ internal static class JsonTables
             : throw new UnreadableException($"There is nothing at {rows}. Look at what came in, and name what leads to the list.");
     }
 
+    /// <summary>JSON whose texts can all be read.</summary>
     /// <exception cref="UnreadableException">It is no JSON.</exception>
     public static JsonDocument Parsed(string text)
     {
         try
         {
-            return JsonDocument.Parse(text, new JsonDocumentOptions { MaxDepth = Deepest, CommentHandling = JsonCommentHandling.Skip, AllowTrailingCommas = true });
+            return JsonDocument.Parse(HalfCharacters.Mended(text), new JsonDocumentOptions { MaxDepth = Deepest, CommentHandling = JsonCommentHandling.Skip, AllowTrailingCommas = true });
         }
         catch (JsonException error)
         {

@@ -98,6 +98,7 @@ public static class Endpoints
         MapList<Timer, TimerEdit>(api, EntryLists.Timers, "Timer");
         MapList<Label, LabelEdit>(api, EntryLists.Labels, "Label");
         MapList<AlertRule, AlertEdit>(api, EntryLists.Alerts, "AlertRule");
+        MapList<Adapter, AdapterEdit>(api, EntryLists.Adapters, "Adapter");
         MapList<Seat, SeatEdit>(api, EntryLists.Seats, "Seat");
         MapList<KeepClear, KeepClearEdit>(api, EntryLists.KeepClear, "KeepClear");
         MapList<SavedFinish, SavedFinishEdit>(api, EntryLists.SavedFinishes, "SavedFinish");

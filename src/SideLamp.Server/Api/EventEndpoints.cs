@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text;
 using System.Text.Json;
 using CloudNative.CloudEvents;
 using CloudNative.CloudEvents.Core;
@@ -9,6 +10,7 @@ using SideLamp.Core;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Loop;
+using SideLamp.Core.Tables;
 using SideLamp.Server.Data;
 using SideLamp.Server.Events;
 using SideLamp.Server.Loop;
@@ -37,6 +39,15 @@ public sealed record EventWish(string Kind, JsonElement Data, Instant? At = null
 /// <param name="Before">Whether it was before anything else, and counts over ever alone.</param>
 public sealed record CorrectionWish(string Kind, long Times, decimal Size, string? Currency = null, bool Before = false);
 
+/// <summary>What an adapter would make of something, without counting any of it.</summary>
+/// <param name="Sample">As the other program sends it.</param>
+public sealed record AdapterTrial(Adapter Adapter, string Sample);
+
+/// <param name="Events">As they would count, so far as nothing is wrong with them.</param>
+/// <param name="LeftOut">How many are none of ours, having no type.</param>
+/// <param name="Faults">All that is wrong, with the place in what an event has, such as <c>/0/amount</c>.</param>
+public sealed record AdapterTried(ImmutableArray<EventView> Events, int LeftOut, ImmutableArray<Fault> Faults);
+
 /// <summary>Where events come in, and what a hand does with them.</summary>
 internal static class EventEndpoints
 {
@@ -48,20 +59,21 @@ internal static class EventEndpoints
     private static readonly JsonEventFormatter Format = new();
 
     /// <summary>Events as CloudEvents 1.0, binary, structured or a batch. Source: CloudEvents, HTTP Protocol Binding 1.0.</summary>
-    public static void MapEventDoor(this WebApplication app) =>
-        app.MapPost(
-                Path,
-                async (HttpRequest request, FeedKeys keys, EventKeeper keeper, ShowLoop loop, TimeProvider time) =>
-                {
-                    if (!keys.OpensEvents(Gatekeeper.KeyGiven(request)))
-                    {
-                        return Results.Problem(title: "Events have a key of their own. Look at Labels.", statusCode: 401);
-                    }
+    public static void MapEventDoor(this WebApplication app)
+    {
+        Door(app, Path, "sendEvents", async (request, time, loop) => Read(await SentIn(request), time, loop));
+        Door(app, $"{Path}/{{adapter}}", "sendToAdapter", async (request, time, loop) => Read(await AdaptedIn(request, loop), time, loop)).ProducesProblem(404);
+    }
 
-                    return Results.Ok(await keeper.Keep(Read(await SentIn(request), time, loop)));
-                }
+    private static RouteHandlerBuilder Door(WebApplication app, string path, string name, Func<HttpRequest, TimeProvider, ShowLoop, Task<List<ReadEvent>>> read) =>
+        app.MapPost(
+                path,
+                async (HttpRequest request, FeedKeys keys, EventKeeper keeper, ShowLoop loop, TimeProvider time) =>
+                    keys.OpensEvents(Gatekeeper.KeyGiven(request))
+                        ? Results.Ok(await keeper.Keep(await read(request, time, loop)))
+                        : Results.Problem(title: "Events have a key of their own. Look at Labels.", statusCode: 401)
             )
-            .WithName("sendEvents")
+            .WithName(name)
             .Produces<EventReceipt>()
             .ProducesProblem(400)
             .ProducesProblem(401)
@@ -80,12 +92,13 @@ internal static class EventEndpoints
             )
             .WithName("renewEventDoor");
         api.MapGet("/events", (EventKeeper keeper, PictureBook book, ShowLoop loop) => keeper.Recent(MostShown).Select(one => ViewOf(book.Words.Seen(one.Event, loop.Stage.Show.NeverShow), one.IsGone)).ToImmutableArray()).WithName("getEvents");
-        api.MapPost("/events", (EventWish wish, EventKeeper keeper, ShowLoop loop, TimeProvider time) => keeper.Keep(Read([new SentEvent(new EventKey(EventKeeper.ByHand, Ids.Secret()), wish.Kind, wish.At, wish.Data)], time, loop)))
+        api.MapPost("/events", (EventWish wish, EventKeeper keeper, ShowLoop loop, TimeProvider time) => keeper.Keep(Read([(new SentEvent(new EventKey(EventKey.ByHand, Ids.Secret()), wish.Kind, wish.At, wish.Data), "")], time, loop)))
             .WithName("enterEvent")
             .ProducesProblem(400);
         api.MapPost("/events/corrections", (CorrectionWish wish, EventKeeper keeper, TimeProvider time) => keeper.Keep([CorrectionOf(wish, Now(time))])).WithName("correct").ProducesProblem(400);
         api.MapPost("/events/{seq:long}/alert", async (long seq, EventKeeper keeper, ShowLoop loop) => { await loop.Ask(new AgainInput(keeper.Find(seq))); }).WithName("showAgain").ProducesProblem(404).ProducesProblem(409);
         api.MapDelete("/events/{seq:long}", (long seq, EventKeeper keeper) => keeper.TakeBack(seq)).WithName("takeEventBack").ProducesProblem(404);
+        api.MapPost("/adapters/try", (AdapterTrial trial, ShowLoop loop, TimeProvider time) => Tried(trial, time, loop)).WithName("tryAdapter").ProducesProblem(400);
         api.MapPost("/sessions", (EventKeeper keeper) => keeper.BeginSession()).WithName("beginSession");
         api.MapPost("/sessions/end", (EventKeeper keeper) => keeper.EndSession()).WithName("endSession").ProducesProblem(409);
         api.MapDelete("/sessions/newest", (EventKeeper keeper) => keeper.TakeBackSession()).WithName("takeSessionBack").ProducesProblem(409);
@@ -97,7 +110,7 @@ internal static class EventEndpoints
 
     private static EventView ViewOf(ViewerEvent one, bool isGone) => new(one.Seq, one.Kind, one.At, one.Name, one.Words, one.Amount, one.IsCorrection, isGone);
 
-    private static async Task<IReadOnlyList<SentEvent>> SentIn(HttpRequest request)
+    private static async Task<IReadOnlyList<(SentEvent, string)>> SentIn(HttpRequest request)
     {
         var type = MimeUtilities.CreateContentTypeOrNull(request.ContentType);
         try
@@ -106,7 +119,7 @@ internal static class EventEndpoints
                 MimeUtilities.IsCloudEventsBatchContentType(request.ContentType) ? await Format.DecodeBatchModeMessageAsync(request.Body, type, null)
                 : MimeUtilities.IsCloudEventsContentType(request.ContentType) ? [await Format.DecodeStructuredModeMessageAsync(request.Body, type, null)]
                 : [await BinaryIn(request)];
-            return all.Count <= MostInBatch ? [.. all.Select(SentOf)] : throw RefusedException.Faulty("", $"A batch has up to {MostInBatch:N0} events.");
+            return all.Count <= MostInBatch ? [.. all.Select((one, at) => (SentOf(one), all.Count == 1 ? "" : $"/{at}"))] : throw RefusedException.Faulty("", $"A batch has up to {MostInBatch:N0} events.");
         }
         catch (Exception error) when (error is ArgumentException or JsonException or FormatException or InvalidOperationException)
         {
@@ -152,13 +165,55 @@ internal static class EventEndpoints
             }
         );
 
-    /// <summary>All of them, or every fault of every one.</summary>
-    private static List<ReadEvent> Read(IReadOnlyList<SentEvent> sent, TimeProvider time, ShowLoop loop)
+    /// <summary>What another program sends in a shape of its own, as the adapter that the address names reads it.</summary>
+    private static async Task<ImmutableArray<(SentEvent, string)>> AdaptedIn(HttpRequest request, ShowLoop loop)
     {
-        var (now, currency) = (Now(time), loop.Stage.Show.Counting.Currency);
-        var all = sent.Select((one, at) => EventReader.Read(one, now, currency, sent.Count == 1 ? "" : $"/{at}")).ToList();
+        var name = (string?)request.RouteValues["adapter"] ?? "";
+        var adapter = EntryLists.Adapters.Find(loop.Stage.Show, name) ?? throw RefusedException.NotFound($"adapter “{name}”: look at how events come in, on the page Labels");
+        using var reader = new StreamReader(request.Body, new UTF8Encoding(false, throwOnInvalidBytes: true));
+        using var body = JsonIn(await reader.ReadToEndAsync());
+        var adapted = Adapting.Read(adapter, body.RootElement, MostInBatch);
+        RefusedException.ThrowIfAny([.. adapted.Faults]);
+        return adapted.Events;
+    }
+
+    private static JsonDocument JsonIn(string text)
+    {
+        try
+        {
+            return JsonTables.Parsed(text);
+        }
+        catch (UnreadableException unreadable)
+        {
+            throw RefusedException.Faulty("", unreadable.Message);
+        }
+    }
+
+    private static AdapterTried Tried(AdapterTrial trial, TimeProvider time, ShowLoop loop)
+    {
+        RefusedException.ThrowIfAny([.. trial.Adapter.Faults()]);
+        using var sample = JsonIn(trial.Sample);
+        var adapted = Adapting.Read(trial.Adapter, sample.RootElement, MostInBatch);
+        var all = AllRead(adapted.Events, time, loop);
+        return new AdapterTried(
+            [.. all.Select(one => one.Event).OfType<ReadEvent>().Select(one => ViewOf(one.Event, isGone: one.Reverses is not null))],
+            adapted.LeftOut,
+            [.. adapted.Faults, .. all.SelectMany(one => one.Faults)]
+        );
+    }
+
+    /// <summary>All of them, or every fault of every one.</summary>
+    private static List<ReadEvent> Read(IReadOnlyList<(SentEvent, string)> sent, TimeProvider time, ShowLoop loop)
+    {
+        var all = AllRead(sent, time, loop);
         RefusedException.ThrowIfAny([.. all.SelectMany(one => one.Faults)]);
         return [.. all.Select(one => one.Event!)];
+    }
+
+    private static List<(ReadEvent? Event, List<Fault> Faults)> AllRead(IReadOnlyList<(SentEvent Event, string Path)> sent, TimeProvider time, ShowLoop loop)
+    {
+        var (now, currency) = (Now(time), loop.Stage.Show.Counting.Currency);
+        return [.. sent.Select(one => EventReader.Read(one.Event, now, currency, one.Path))];
     }
 
     private static ReadEvent CorrectionOf(CorrectionWish wish, Instant now)
@@ -187,7 +242,7 @@ internal static class EventEndpoints
 
         RefusedException.ThrowIfAny(faults);
         return new ReadEvent(
-            new ViewerEvent(0, new EventKey(EventKeeper.ByHand, Ids.Secret()), wish.Kind, wish.Before ? Instant.FromUnixTimeSeconds(0) : Instant.FromUnixTimeMilliseconds(now.ToUnixTimeMilliseconds()))
+            new ViewerEvent(0, new EventKey(EventKey.ByHand, Ids.Secret()), wish.Kind, wish.Before ? Instant.FromUnixTimeSeconds(0) : Instant.FromUnixTimeMilliseconds(now.ToUnixTimeMilliseconds()))
             {
                 Unit = money ? wish.Currency! : "",
                 Size = money ? Money.Of(wish.Size, wish.Currency!).Minor : (long)wish.Size,

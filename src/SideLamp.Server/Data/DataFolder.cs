@@ -249,7 +249,7 @@ public sealed class DataFolder : IDisposable
                     events.Put(session);
                     foreach (var one in isDemo ? DemoShow.Events(session.Began) : [])
                     {
-                        events.Add(one, null, null);
+                        events.Add(one, null, null, told: one.Size);
                     }
                 }
             );

@@ -51,7 +51,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
     public Task<EventReceipt> TakeBack(long seq) =>
         Ask(state =>
             _events.Find(seq) is { } one
-                ? Counted(state, [new ReadEvent(new ViewerEvent(0, new EventKey(ByHand, Guid.NewGuid().ToString("N")), EventReader.Reversal, Now), one.Key)])
+                ? Counted(state, [new ReadEvent(new ViewerEvent(0, new EventKey(EventKey.ByHand, Guid.NewGuid().ToString("N")), EventReader.Reversal, Now), one.Key)])
                 : throw RefusedException.NotFound("event")
         );
 
@@ -84,9 +84,6 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             _events.Forget(newest);
             return Turned(state, _events.Session()! with { Ended = null });
         });
-
-    /// <summary>What is typed by hand is of this source.</summary>
-    public const string ByHand = "by hand";
 
     private Instant Now => Instant.FromUnixTimeMilliseconds(time.GetUtcNow().ToUnixTimeMilliseconds());
 
@@ -228,7 +225,8 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
         {
             // A reversal may come before what it takes back.
             var gone = reverses is null ? _events.ReversalOf(read.Key) : null;
-            if (_events.Add(read, reverses, gone) is not { } seq)
+            var adding = read.Gift.Length > 0 && read.Kind == EventKinds.Gift ? _events.GiftSoFar(read).Adding(read) : read;
+            if (_events.Add(adding, reverses, gone, told: read.Size) is not { } seq)
             {
                 continue;
             }
@@ -242,7 +240,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
             }
             else if (reverses is null && gone is null)
             {
-                var one = read with { Seq = seq };
+                var one = adding with { Seq = seq };
                 state = state with { Figures = state.Figures.With(one), Unheard = state.Unheard.Add(new HeardEvent(seq, one, asksFirst && _events.IsFirst(one), IsTakenBack: false)) };
             }
         }

@@ -99,7 +99,8 @@ public sealed record LabelView(LabelId Label, string Text, decimal Value, int? P
 /// <param name="No">From 1.</param>
 /// <param name="Ended">Null = it goes on.</param>
 /// <param name="Newest">The number of the last event to arrive: another one came where this differs.</param>
-public sealed record SessionView(long No, Instant Began, Instant? Ended, long Newest);
+/// <param name="OffersFresh">Whether a stream seems to begin, and a fresh one is offered.</param>
+public sealed record SessionView(long No, Instant Began, Instant? Ended, long Newest, bool OffersFresh);
 
 /// <param name="Text">The value, at most its first 200 characters.</param>
 /// <param name="Note">What to know of what was read last, in sentences; null = nothing.</param>
@@ -342,7 +343,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
     public static ImmutableArray<LabelView> Labels(Stage stage) =>
         [.. stage.Show.Labels.Select(label => (label, Said: LabelWords.Of(label, stage.Kept.Seen))).Select(one => new LabelView(one.label.Id, one.Said.Text, one.Said.Value, one.Said.Percent, one.Said.IsEmpty))];
 
-    public static SessionView? SessionOf(Stage stage) => stage.Kept.Figures.Session is { } session ? new SessionView(session.No, session.Began, session.Ended, stage.Kept.Figures.Newest) : null;
+    public static SessionView? SessionOf(Stage stage) => stage.Kept.Figures.Session is { } session ? new SessionView(session.No, session.Began, session.Ended, stage.Kept.Figures.Newest, stage.Air.OffersFresh) : null;
 
     private static string? TakeBackOf(Stage stage) =>
         stage.Air.Acts.LastOrDefault() is not { } act ? null

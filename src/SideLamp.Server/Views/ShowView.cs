@@ -103,6 +103,7 @@ public sealed record ShowView : HeadView
         Timers = stage.Show.Timers;
         Labels = stage.Show.Labels;
         AlertRules = stage.Show.AlertRules;
+        Adapters = stage.Show.Adapters;
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
@@ -127,6 +128,8 @@ public sealed record ShowView : HeadView
     public ImmutableArray<Label> Labels { get; }
 
     public ImmutableArray<AlertRule> AlertRules { get; }
+
+    public ImmutableArray<Adapter> Adapters { get; }
 
     public ImmutableArray<KeepClear> KeepClear { get; }
 

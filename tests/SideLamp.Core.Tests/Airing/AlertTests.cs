@@ -167,6 +167,36 @@ public sealed class AlertTests : OnAir
         Assert.Empty(Air.Alerts);
     }
 
+    // Note 9: gifts that bring an event for each receiver are grouped by gift id.
+    [Fact]
+    public void What_one_gift_brings_is_told_in_one_and_what_comes_after_that_is_only_counted()
+    {
+        ViewerEvent Given(long seq, string kind, string gift) => Event(seq, kind) with { Name = kind == "gift" ? "Pim" : $"to {seq}", Gift = gift };
+        void Tell(ViewerEvent one) => Do(new Announce([new QueuedAlert(new("d"), null, Now) { Said = AlertEvent.Of(one), Rule = new AlertId(one.Kind), From = Now + Duration.FromSeconds(5) }], []));
+        Enumerable.Range(1, 12).ToList().ForEach(seq => Tell(Given(seq, "gift", "g1")));
+        Enumerable.Range(21, 3).ToList().ForEach(seq => Tell(Given(seq, "member", "g1")));
+        Tell(Given(31, "gift", "g2"));
+        Assert.Equal([("Pim", 12L), ("to 21 and 2 others", 1L), ("Pim", 1L)], Air.Alerts.Select(one => (one.Said!.Who, one.Said.Size)));
+        After(5000);
+        Assert.Equal(12, Of("d").Said!.Size);
+        Tell(Given(13, "gift", "g1"));
+        Assert.Equal(2, Air.Alerts.Count);
+    }
+
+    [Fact]
+    public void Where_the_one_who_is_named_takes_it_back_the_others_are_told_all_the_same()
+    {
+        Do(new SetAlerts(AlertAct.Pause));
+        Enumerable.Range(0, 13).ToList().ForEach(_ => Come("d", "tip", unit: "EUR", size: 100));
+        Do(new Retract(Event(1, "tip", "EUR", 100)));
+        Do(new Retract(Event(3, "tip", "EUR", 100)));
+        Assert.Equal(("tip 2 and 10 others", "11 EUR"), (Air.Alerts.Single().Said!.Who, Air.Alerts.Single().Said!.Amount));
+        Enumerable.Range(1, 12).ToList().ForEach(seq => Do(new Retract(Event(seq, "tip", "EUR", 100))));
+        Assert.Equal(("tip 13", "1 EUR"), (Air.Alerts.Single().Said!.Who, Air.Alerts.Single().Said!.Amount));
+        Do(new Retract(Event(13, "tip", "EUR", 100)));
+        Assert.Empty(Air.Alerts);
+    }
+
     [Fact]
     public void A_cue_may_ask_for_quiet_until_the_next_one_and_what_a_hand_paused_stays_paused()
     {
@@ -206,7 +236,8 @@ public sealed class AlertTests : OnAir
                         From = Now + Duration.FromSeconds(look),
                         Until = waits is { } s ? Now + Duration.FromSeconds(s) : null,
                     },
-                ]
+                ],
+                []
             )
         );
 }

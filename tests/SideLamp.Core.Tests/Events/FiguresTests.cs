@@ -135,6 +135,38 @@ public sealed class FiguresTests
         Assert.Equal((9999, "9,223,372,037,854,775,807 JPY"), (said.Percent, said.Text));
     }
 
+    // A goal beyond what its currency can be reckoned with is refused, and its alert can be told whatever it is.
+    [Fact]
+    public void A_goal_in_a_currency_of_four_decimals_is_limited_by_that_currency()
+    {
+        var goal = new Label(new("tip"), "Tip", "tip", LabelFigure.Total, CountedOver.Ever, "{{ event.amount }}", "", "CLF") { Target = 100_000_000 };
+        Assert.Empty(goal.Faults(_ => true));
+        Assert.Equal("100,000,000 CLF", AlertEvent.Of(goal).Amount);
+        Assert.Equal(["/target"], (goal with { Target = 200_000_000 }).Faults(_ => true).Select(fault => fault.Path));
+        Assert.Equal("100,000,000 CLF", AlertEvent.Of(goal with { Target = 1_000_000_000 }).Amount);
+    }
+
+    // Note 9: gifts that bring an event for each receiver are grouped by gift id, in whatever order they are told.
+    [Fact]
+    public void One_gift_counts_once_whether_it_is_told_at_once_or_of_each_in_any_order() =>
+        Gen.Select(Gen.Int[0, 9], Gen.Int[2, 9], Gen.Int[0, 9])
+            .Sample(
+                (singles, atOnce, place) =>
+                {
+                    var told = Enumerable.Repeat(1, singles).ToList();
+                    told.Insert(Math.Min(place, singles), atOnce);
+                    var (size, times, seen) = (0L, 0L, 0L);
+                    foreach (var count in told)
+                    {
+                        var one = new GiftSoFar(size, seen, times > 0).Adding(new ViewerEvent(1, new EventKey("test", "a"), "gift", Evening) { Size = count });
+                        (size, times, seen) = (size + one.Size, times + one.Times, seen + (count == 1 ? 1 : 0));
+                        Assert.Equal(one.Size == 0, one.IsCorrection);
+                    }
+
+                    Assert.Equal((Math.Max(singles, atOnce), 1), (size, times));
+                }
+            );
+
     [Fact]
     public void A_feed_of_a_former_version_that_is_called_like_labels_goes_on_saying_what_it_says()
     {
