@@ -1,7 +1,6 @@
 using System.Net;
-using System.Net.Http.Headers;
-using System.Text;
 using System.Text.Json.Nodes;
+using static SideLamp.Server.Tests.EventSender;
 
 namespace SideLamp.Server.Tests;
 
@@ -12,11 +11,11 @@ public sealed class AlertTests
     public async Task An_event_lights_its_alert_is_to_be_thanked_and_leaves_at_once_when_it_is_taken_back()
     {
         await using var server = await RunningServer.Host();
-        var key = await Prepared(server);
+        var door = await Prepared(server);
         using var page = await server.Open(await server.Token());
         using var desk = await server.Open();
         await desk.Next("news");
-        await Send(server, key, Event("f1", "follow", """{"name":"<i>a</i> {{ labels.tip }} *b*"}"""));
+        await door.Tell("f1", "follow", """{"name":"<i>a</i> {{ labels.tip }} *b*"}""");
         // Whatever a name says is words: it is not filled in, nor set in bold.
         await page.Next(one => Says(one, "<i>a</i> {{ labels.tip }} *b*"));
         Assert.Equal(HttpStatusCode.OK, (await Alerts(server, "skip")).StatusCode);
@@ -25,10 +24,10 @@ public sealed class AlertTests
         // A hand has nothing to tell with it, be it by a press or a cue.
         Assert.Contains("only alerts light it", await (await server.Press("light", "tip")).Content.ReadAsStringAsync(), StringComparison.Ordinal);
 
-        await Send(server, key, Event("t1", "tip", """{"name":"Pim","amount":12.5,"words":"for the ivy"}"""));
+        await door.Tell("t1", "tip", """{"name":"Pim","amount":12.5,"words":"for the ivy"}""");
         await page.Next(one => Says(one, "Pim") && Says(one, "12.50 EUR"));
         await desk.Next(_ => desk.News["thanks"]!.AsArray().Any(one => one!["said"]!["who"]!.GetValue<string>() == "Pim"));
-        await Send(server, key, Event("r1", "reversal", """{"event":"t1"}"""));
+        await door.Tell("r1", "reversal", """{"event":"t1"}""");
         await page.Next(one => one["drop"] is JsonArray { Count: > 0 });
         await desk.Next(_ => desk.News["thanks"]!.AsArray().All(one => one!["said"]!["who"]!.GetValue<string>() != "Pim"));
 
@@ -49,7 +48,7 @@ public sealed class AlertTests
 
         // A name with a word of the never-show list is nobody's.
         await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"neverShow":{"words":["thornbury"],"act":"mask"}}""");
-        await Send(server, key, Event("t2", "tip", """{"name":"Thornbury","amount":3}"""));
+        await door.Tell("t2", "tip", """{"name":"Thornbury","amount":3}""");
         var masked = await page.Next(one => Says(one, "a viewer"));
         Assert.DoesNotContain("hornbury", masked.ToJsonString(), StringComparison.Ordinal);
         await desk.Next(_ => desk.News["thanks"]!.AsArray().Any(one => one!["said"]!["who"]!.GetValue<string>() == "a viewer"));
@@ -65,9 +64,9 @@ public sealed class AlertTests
         await Alerts(server, "skip");
 
         // What is old, or comes after the session, counts and is to be thanked for, and lights nothing.
-        await Send(server, key, Event("t3", "tip", """{"name":"Late","amount":4}""", "2026-01-01T00:00:00Z"));
+        await door.Tell("t3", "tip", """{"name":"Late","amount":4}""", "2026-01-01T00:00:00Z");
         await server.Send("POST", "/api/sessions/end", "");
-        await Send(server, key, Event("t4", "tip", """{"name":"After","amount":4}"""));
+        await door.Tell("t4", "tip", """{"name":"After","amount":4}""");
         await desk.Next(_ => desk.News["thanks"]!.AsArray().Count(one => one!["said"]!["who"]!.GetValue<string>() is "Late" or "After") == 2);
         Assert.Empty(desk.News["ahead"]!["alerts"]!.AsArray());
         Assert.DoesNotContain(desk.News["airings"]!.AsArray(), one => one!["said"]?["who"]?.GetValue<string>() is "Late" or "After");
@@ -81,21 +80,21 @@ public sealed class AlertTests
     public async Task A_goal_that_is_met_runs_its_cue_and_its_alert_once_a_session_and_events_add_time_to_timers()
     {
         await using var server = await RunningServer.Host();
-        var key = await Prepared(server);
+        var door = await Prepared(server);
         await server.Send("PATCH", "/api/labels/hedgerow", """{"revision":9000000000000000,"whenMet":"guest"}""");
         await server.Send("PATCH", "/api/timers/soon", """{"revision":9000000000000000,"door":{"perUnit":60000,"kind":"tip"}}""");
         using var page = await server.Open(await server.Token());
         using var desk = await server.Open();
         await desk.Next("news");
-        await Send(server, key, Event("t1", "tip", """{"name":"Pim","amount":2}"""));
+        await door.Tell("t1", "tip", """{"name":"Pim","amount":2}""");
         await desk.Next(_ => desk.News["timers"]!.AsArray().Any(one => one!["timer"]!.GetValue<string>() == "soon" && one["added"]!.AsArray().Any(added => added!["by"]!.GetValue<double>() == 120_000 && added["from"]!.GetValue<string>() == "Pim")));
-        await Send(server, key, Event("t2", "tip", """{"name":"oldbarn","amount":500}"""));
+        await door.Tell("t2", "tip", """{"name":"oldbarn","amount":500}""");
         await page.Next(one => Says(one, "Hedgerow fund") && Says(one, "600 EUR"));
         await desk.Next(_ => desk.News["airings"]!.AsArray().Any(one => one!["graphic"]!.GetValue<string>() == "names"));
         Assert.Single(desk.News["trail"]!.AsArray(), line => line!["sentence"]!.GetValue<string>().StartsWith("Goal met", StringComparison.Ordinal));
         await server.Press("dark", "names");
-        await Send(server, key, Event("r2", "reversal", """{"event":"t2"}"""));
-        await Send(server, key, Event("t3", "tip", """{"name":"oldbarn","amount":700}"""));
+        await door.Tell("r2", "reversal", """{"event":"t2"}""");
+        await door.Tell("t3", "tip", """{"name":"oldbarn","amount":700}""");
         await desk.Next(_ => desk.News["ahead"]!["alerts"]!.AsArray().Count + desk.News["airings"]!.AsArray().Count(one => one!["said"]?["who"]?.GetValue<string>() == "oldbarn") > 0);
         Assert.Single(desk.News["trail"]!.AsArray(), line => line!["sentence"]!.GetValue<string>().StartsWith("Goal met", StringComparison.Ordinal));
     }
@@ -104,15 +103,15 @@ public sealed class AlertTests
     public async Task A_flood_is_told_in_one_alert_and_costs_no_event()
     {
         await using var server = await RunningServer.Host();
-        var key = await Prepared(server);
+        var door = await Prepared(server);
         await Alerts(server, "pause");
         using var desk = await server.Open();
         await desk.Next("news");
-        await Send(server, key, $"[{string.Join(',', Enumerable.Range(0, 400).Select(no => Event($"b{no}", "tip", $$"""{"name":"viewer {{no}}","amount":0.1}""")))}]", "application/cloudevents-batch+json");
+        await door.TellAll(Enumerable.Range(0, 400).Select(no => Event($"b{no}", "tip", $$"""{"name":"viewer {{no}}","amount":0.1}""")));
         await desk.Next(_ => desk.News["ahead"]!["alerts"]!.AsArray() is [{ } only] && (only["said"]!["who"]!.GetValue<string>(), only["said"]!["amount"]!.GetValue<string>()) == ("viewer 0 and 399 others", "40 EUR"));
         Assert.Equal(300, desk.News["thanks"]!.AsArray().Count);
         Assert.Contains("viewer 399", desk.News["thanks"]!.ToJsonString(), StringComparison.Ordinal);
-        await Send(server, key, Event("back", "reversal", """{"event":"b250"}"""));
+        await door.Tell("back", "reversal", """{"event":"b250"}""");
         await desk.Next(_ => desk.News["ahead"]!["alerts"]![0]!["said"]!["who"]!.GetValue<string>() == "viewer 0 and 398 others" && desk.News["thanks"]!.AsArray().Count == 299);
     }
 
@@ -120,33 +119,35 @@ public sealed class AlertTests
     public async Task Killed_between_telling_and_showing_each_event_waits_once_and_none_is_lost()
     {
         await using var server = await RunningServer.Begin();
-        var key = await Prepared(server);
+        var door = await Prepared(server);
         await Alerts(server, "pause");
         for (var round = 0; round < 2; round++)
         {
             for (var no = 0; no < 3; no++)
             {
-                await Send(server, key, Event($"k{round}-{no}", "tip", $$"""{"name":"Pim {{round}}{{no}}","amount":1}"""));
+                await door.Tell($"k{round}-{no}", "tip", $$"""{"name":"Pim {{round}}{{no}}","amount":1}""");
             }
 
             // Right after the answer: whether the queue is on the disk yet, nobody knows.
             await server.KillAtOnce();
             await server.Restart();
-            await Send(server, key, Event($"k{round}-0", "tip", $$"""{"name":"Pim {{round}}0","amount":1}"""));
+            await door.Tell($"k{round}-0", "tip", $$"""{"name":"Pim {{round}}0","amount":1}""");
         }
 
         using var desk = await server.Open();
         await desk.Next("news");
         var expected = Enumerable.Range(0, 6).Select(at => $"Pim {at / 3}{at % 3}").ToList();
-        Assert.Equal(expected, desk.News["ahead"]!["alerts"]!.AsArray().Select(one => one!["said"]!["who"]!.GetValue<string>()).Order());
         Assert.Equal(expected, desk.News["thanks"]!.AsArray().Select(one => one!["said"]!["who"]!.GetValue<string>()).Order());
+        // What was not in the queue yet, and heard only more than 10 s later on a slow machine, was missed (rule 29).
+        var missed = desk.News["thanks"]!.AsArray().Where(one => one!["isUnshown"]!.GetValue<bool>()).Select(one => one!["said"]!["who"]!.GetValue<string>());
+        Assert.Equal(expected, desk.News["ahead"]!["alerts"]!.AsArray().Select(one => one!["said"]!["who"]!.GetValue<string>()).Concat(missed).Order());
     }
 
-    /// <summary>Alerts come at once, and the door's key.</summary>
-    private static async Task<string> Prepared(RunningServer server)
+    /// <summary>Alerts come at once.</summary>
+    private static async Task<EventSender> Prepared(RunningServer server)
     {
         Assert.Equal(HttpStatusCode.OK, (await server.Send("PATCH", "/api/show", """{"revision":9000000000000000,"alertPace":{"look":0,"lookAtWords":0,"gap":0}}""")).StatusCode);
-        return JsonNode.Parse(await (await server.Send("POST", "/api/event-door", "")).Content.ReadAsStringAsync())!["key"]!.GetValue<string>();
+        return await EventSender.To(server);
     }
 
     private static bool Says(JsonNode message, string words) => message.ToJsonString(Plain).Contains(words, StringComparison.Ordinal);
@@ -161,14 +162,4 @@ public sealed class AlertTests
     }
 
     private static Task<HttpResponseMessage> Alerts(RunningServer server, string act) => server.Send("POST", "/api/air", $$"""{"id":"{{Guid.NewGuid()}}","verb":"alerts","act":"{{act}}"}""");
-
-    private static string Event(string id, string type, string data, string? time = null) => $$"""{"specversion":"1.0","id":"{{id}}","source":"/club","type":"{{type}}"{{(time is null ? "" : $",\"time\":\"{time}\"")}},"data":{{data}}}""";
-
-    private static async Task Send(RunningServer server, string key, string body, string type = "application/cloudevents+json")
-    {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, type) };
-        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", key);
-        using var answer = await server.Http.SendAsync(request);
-        Assert.Equal(HttpStatusCode.OK, answer.StatusCode);
-    }
 }

@@ -1,22 +1,19 @@
 using System.Globalization;
 using System.Net;
-using System.Net.Http.Headers;
 using System.Text;
 using System.Text.Json.Nodes;
+using static SideLamp.Server.Tests.EventSender;
 
 namespace SideLamp.Server.Tests;
 
 /// <summary>Events over real HTTP, into a real SQLite file. Source: CloudEvents 1.0, HTTP Protocol Binding and JSON Format.</summary>
 public sealed class EventTests
 {
-    private const string Structured = "application/cloudevents+json";
-    private const string Batch = "application/cloudevents-batch+json";
-
     [Fact]
     public async Task Events_come_in_as_binary_structured_and_batch_count_once_and_show_in_labels_on_air()
     {
         await using var server = await RunningServer.Host();
-        var key = await Key(server);
+        var door = await EventSender.To(server);
         foreach (var label in new[]
         {
             """{"id":"follower","name":"Latest follower","kind":"follow","figure":"latest","over":"ever","words":"{{ event.name }}","fallback":"nobody yet","currency":"EUR"}""",
@@ -36,28 +33,28 @@ public sealed class EventTests
 
         // Source: the specification's own way of writing binary mode, ce- headers and the data as the body.
         var binary = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent("""{"name":"moss\u202Eandco"}""", Encoding.UTF8, "application/json") };
-        foreach (var (name, value) in new[] { ("ce-specversion", "1.0"), ("ce-type", "example.club.follow"), ("ce-source", "/club"), ("ce-id", "f1"), ("authorization", $"Bearer {key}") })
+        foreach (var (name, value) in new[] { ("ce-specversion", "1.0"), ("ce-type", "example.club.follow"), ("ce-source", "/club"), ("ce-id", "f1"), ("authorization", $"Bearer {door.Key}") })
         {
             binary.Headers.TryAddWithoutValidation(name, value);
         }
 
         Assert.Equal("""{"counted":1,"known":0}""", await (await server.Http.SendAsync(binary)).Content.ReadAsStringAsync());
         await page.Next(one => one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
-        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await Send(server, key, Structured, Event("f1", "follow", """{"name":"another"}""")));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await door.Send(Structured, Event("f1", "follow", """{"name":"another"}""")));
 
         var tips = $"[{Event("t1", "tip", """{"name":"Pim","amount":12.5}""")},{Event("t2", "tip", """{"amount":"7.50"}""")},{Event("t2", "tip", """{"amount":900}""")},{Event("r0", "reversal", """{"event":"t9"}""")},{Event("t9", "tip", """{"amount":50}""")},{Event("j1", "tip", """{"amount":5000,"currency":"JPY"}""")}]";
-        Assert.Equal((HttpStatusCode.OK, """{"counted":5,"known":1}"""), await Send(server, key, Batch, tips));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":5,"known":1}"""), await door.Send(Batch, tips));
         await page.Next(one => one.ToJsonString().Contains("120 of 600", StringComparison.Ordinal));
 
         // A batch is all or none, and every fault is told with its place.
-        var (code, said) = await Send(server, key, Batch, $"[{Event("g1", "tip", """{"amount":1}""")},{Event("g2", "tip", """{"amount":1e400}""")},{Event("g3", "Follow!", "{}")}]");
+        var (code, said) = await door.Send(Batch, $"[{Event("g1", "tip", """{"amount":1}""")},{Event("g2", "tip", """{"amount":1e400}""")},{Event("g3", "Follow!", "{}")}]");
         Assert.Equal(HttpStatusCode.BadRequest, code);
         Assert.Equal(["/1/data/amount", "/2/type"], JsonNode.Parse(said)!["faults"]!.AsArray().Select(fault => fault!["path"]!.GetValue<string>()));
-        Assert.Equal("""{"counted":1,"known":0}""", (await Send(server, key, Structured, Event("g1", "tip", """{"amount":1}"""))).Said);
-        Assert.Equal(HttpStatusCode.Unauthorized, (await Send(server, "wrong", Structured, Event("x", "follow", "{}"))).Code);
+        Assert.Equal("""{"counted":1,"known":0}""", (await door.Send(Structured, Event("g1", "tip", """{"amount":1}"""))).Said);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await door.Send(Structured, Event("x", "follow", "{}"), otherKey: "wrong")).Code);
 
         // Taken back, corrected by hand, and a fresh session, which is taken back again; what was before stays in ever.
-        await Send(server, key, Structured, Event("r1", "reversal", """{"event":"t1"}"""));
+        await door.Send(Structured, Event("r1", "reversal", """{"event":"t1"}"""));
         await page.Next(one => one.ToJsonString().Contains("108.5 of 600", StringComparison.Ordinal));
         await server.Send("POST", "/api/events/corrections", """{"kind":"tip","times":0,"size":-0.5,"currency":"EUR"}""");
         await page.Next(one => one.ToJsonString().Contains("108 of 600", StringComparison.Ordinal));
@@ -78,7 +75,7 @@ public sealed class EventTests
 
         // They are counted from what is kept; a row that somebody spoiled counts as it did, and stops no start.
         await server.Send("POST", "/api/labels", """{"id":"gifts","name":"Gifts","kind":"gift","figure":"latest","over":"ever","words":"{{ event.name }}!","fallback":"none","currency":"EUR"}""");
-        await Send(server, key, Structured, Event("spoilt", "gift", """{"name":"Pim"}"""));
+        await door.Send(Structured, Event("spoilt", "gift", """{"name":"Pim"}"""));
         using (var database = SideLamp.Store.Database.Open(Path.Combine(server.Data, "show.db")))
         {
             database.Execute("UPDATE event SET body = 'no JSON' WHERE id = 'spoilt'");
@@ -87,14 +84,67 @@ public sealed class EventTests
         await server.MoveOut();
         using var again = await server.Open(await server.Token());
         await again.Next(one => one.ToJsonString().Contains("128.5 of 600", StringComparison.Ordinal) && one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
-        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await Send(server, key, Structured, Event("t9", "tip", """{"amount":50}""")));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await door.Send(Structured, Event("t9", "tip", """{"amount":50}""")));
     }
+
+    [Fact]
+    public async Task What_other_programs_send_in_a_shape_of_their_own_counts_like_any_event_and_one_gift_counts_once()
+    {
+        await using var server = await RunningServer.Host("--empty");
+        var door = await EventSender.To(server);
+        const string Jar = """{"id":"jar","name":"The jar","each":"/list","takes":{"type":"{% if it.what == 'gift' %}gift{% elsif it.cents %}tip{% endif %}","id":"/ref","name":"/from","amount":"{{ it.cents | divided_by: 100.0 }}","count":"/count","gift":"/gift"}}""";
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/adapters", Jar)).StatusCode);
+        foreach (var kind in new[] { "gift", "tip" })
+        {
+            await server.Send("POST", "/api/labels", $$$"""{"id":"{{{kind}}}s","name":"{{{kind}}}","kind":"{{{kind}}}","figure":"total","over":"ever","words":"{{ event.amount }}","fallback":"none","currency":"EUR"}""");
+        }
+
+        using var desk = await server.Open();
+        await desk.Next("news");
+        // Tried on what was pasted, it counts nothing.
+        const string Sample = """{"list":[{"ref":1,"from":"Pim","cents":1250},{"ref":2,"what":"hello"},{"ref":3,"cents":-5}]}""";
+        var tried = await server.Send("POST", "/api/adapters/try", $$"""{"adapter":{{Jar}},"sample":{{System.Text.Json.JsonSerializer.Serialize(Sample)}}}""");
+        var what = JsonNode.Parse(await tried.Content.ReadAsStringAsync())!;
+        Assert.Equal(("Pim", "12.50 EUR", 1, "/2/data/amount"), (what["events"]![0]!["name"]!.GetValue<string>(), what["events"]![0]!["amount"]!.GetValue<string>(), what["leftOut"]!.GetValue<int>(), what["faults"]![0]!["path"]!.GetValue<string>()));
+        Assert.Equal(HttpStatusCode.BadRequest, (await server.Send("POST", "/api/adapters/try", $$"""{"adapter":{{Jar}},"sample":"{"}""")).StatusCode);
+        // All or none, as at the other door.
+        var (refused, said) = await door.Send("application/json", Sample, "/events/jar");
+        Assert.True(refused == HttpStatusCode.BadRequest && said.Contains("/2/data/amount", StringComparison.Ordinal), said);
+        Assert.Equal((HttpStatusCode.OK, """{"counted":1,"known":0}"""), await door.Send("application/json", """{"list":[{"ref":1,"from":"Pim","cents":1250},{"what":"hello"}]}""", "/events/jar"));
+        Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await door.Send("text/plain", """{"list":{"ref":1,"from":"Pim","cents":1250}}""", "/events/jar"));
+        Assert.Equal(HttpStatusCode.NotFound, (await door.Send("application/json", "{}", "/events/jam")).Code);
+        Assert.Equal(HttpStatusCode.Unauthorized, (await door.Send("application/json", "{}", "/events/jar", otherKey: "wrong")).Code);
+
+        // Two of the five are told before the gift itself, three after it; then one more than it said.
+        await door.Send("application/json", """{"list":[{"what":"gift","ref":"a","gift":"g"},{"what":"gift","ref":"b","gift":"g"},{"what":"gift","ref":"c","gift":"g","count":5}]}""", "/events/jar");
+        await door.Send("application/json", $"{{\"list\":[{string.Join(',', "defh".Select(id => $"{{\"what\":\"gift\",\"ref\":\"{id}\",\"gift\":\"g\"}}"))}]}}", "/events/jar");
+        await desk.Next(_ => Label(desk, "gifts") == "6" && Label(desk, "tips") == "12.50 EUR");
+        await server.Send("POST", "/api/events/corrections", """{"kind":"tip","times":0,"size":2,"currency":"EUR"}""");
+        await desk.Next(_ => Label(desk, "tips") == "14.50 EUR" && desk.News["trail"]!.ToJsonString().Contains("Corrected: tip", StringComparison.Ordinal));
+
+        // Whatever session turns in the middle of batches: each event counts once, and what is kept says the same.
+        await server.Send("POST", "/api/labels", """{"id":"now","name":"Now","kind":"tip","figure":"count","over":"session","words":"{{ event.count }}","fallback":"0","currency":"EUR"}""");
+        await Task.WhenAll([
+            .. Enumerable.Range(0, 12).Select(batch => door.TellAll(Enumerable.Range(0, 50).Select(no => Event($"s{batch}-{no}", "tip", """{"amount":0.5}""")))),
+            .. Enumerable.Range(0, 4).Select(_ => server.Send("POST", "/api/sessions", "")),
+        ]);
+        await desk.Next(_ => Label(desk, "tips") == "314.50 EUR");
+        await server.Send("POST", "/api/events", """{"kind":"tip","data":{"amount":1}}""");
+        await desk.Next(_ => Label(desk, "tips") == "315.50 EUR");
+        var (gifts, now) = (Label(desk, "gifts"), Label(desk, "now"));
+        await server.MoveOut();
+        using var again = await server.Open();
+        await again.Next("news");
+        Assert.Equal((gifts, now, "315.50 EUR"), (Label(again, "gifts"), Label(again, "now"), Label(again, "tips")));
+    }
+
+    private static string? Label(LivePage desk, string id) => desk.News["labels"]!.AsArray().FirstOrDefault(one => one!["label"]!.GetValue<string>() == id)?["text"]!.GetValue<string>();
 
     [Fact]
     public async Task Whatever_is_sent_is_answered_with_what_is_wrong_and_counts_nothing()
     {
         await using var server = await RunningServer.Host("--empty");
-        var key = await Key(server);
+        var door = await EventSender.To(server);
         foreach (var (type, body) in new[]
         {
             (Structured, "{"),
@@ -117,14 +167,14 @@ public sealed class EventTests
             (Structured, Event(new string('x', 201), "follow", "{}")),
         })
         {
-            var (code, said) = await Send(server, key, type, body);
+            var (code, said) = await door.Send(type, body);
             Assert.True(code == HttpStatusCode.BadRequest && said.Contains("faults", StringComparison.Ordinal), $"{body[..Math.Min(80, body.Length)]}: {code} {said}");
         }
 
         Assert.Equal("[]", await server.Http.GetStringAsync("/api/events"));
         // What is long, piled up or turned round is cut and cleaned; markup is words.
         var name = string.Concat(Enumerable.Repeat("👩‍👩‍👧", 60)) + "<img src=x onerror=alert(1)>";
-        Assert.Equal(HttpStatusCode.OK, (await Send(server, key, Structured, Event("ok", "follow", new JsonObject { ["name"] = name }.ToJsonString()))).Code);
+        Assert.Equal(HttpStatusCode.OK, (await door.Send(Structured, Event("ok", "follow", new JsonObject { ["name"] = name }.ToJsonString()))).Code);
         Assert.EndsWith("👩‍👩‍👧…", JsonNode.Parse(await server.Http.GetStringAsync("/api/events"))![0]!["name"]!.GetValue<string>());
     }
 
@@ -132,7 +182,7 @@ public sealed class EventTests
     public async Task Killed_at_any_instant_it_has_counted_all_that_it_answered_and_nothing_twice()
     {
         await using var server = await RunningServer.Begin("--empty");
-        var key = await Key(server);
+        var door = await EventSender.To(server);
         await server.Send("POST", "/api/labels", """{"id":"all","name":"All","kind":"tip","figure":"total","over":"ever","words":"{{ event.amount }}","fallback":"0","currency":"EUR"}""");
         var (answered, sent, random) = (0, 0, new Random(7));
         for (var round = 0; round < 3; round++)
@@ -144,7 +194,7 @@ public sealed class EventTests
                 {
                     for (; !stop.IsCancellationRequested; sent++)
                     {
-                        var (code, _) = await Send(server, key, Structured, Event($"k{sent}", "tip", """{"amount":1}"""));
+                        var (code, _) = await door.Send(Structured, Event($"k{sent}", "tip", """{"amount":1}"""));
                         answered += code == HttpStatusCode.OK ? 1 : 0;
                     }
                 }
@@ -165,7 +215,7 @@ public sealed class EventTests
         var again = 0;
         for (var at = 0; at < sent; at++)
         {
-            var (_, said) = await Send(server, key, Structured, Event($"k{at}", "tip", """{"amount":1}"""));
+            var (_, said) = await door.Send(Structured, Event($"k{at}", "tip", """{"amount":1}"""));
             again += JsonNode.Parse(said)!["counted"]!.GetValue<int>();
         }
 
@@ -174,17 +224,5 @@ public sealed class EventTests
         using var desk = await server.Open();
         var told = (await desk.Next("news"))["labels"]!.AsArray().Single()!;
         Assert.Equal(sent.ToString(CultureInfo.InvariantCulture), told["value"]!.ToJsonString());
-    }
-
-    private static string Event(string id, string type, string data) => $$"""{"specversion":"1.0","id":"{{id}}","source":"/club","type":"{{type}}","data":{{data}}}""";
-
-    private static async Task<string> Key(RunningServer server) => JsonNode.Parse(await (await server.Send("POST", "/api/event-door", "")).Content.ReadAsStringAsync())!["key"]!.GetValue<string>();
-
-    private static async Task<(HttpStatusCode Code, string Said)> Send(RunningServer server, string key, string type, string body)
-    {
-        using var request = new HttpRequestMessage(HttpMethod.Post, "/events") { Content = new StringContent(body, Encoding.UTF8, type) };
-        request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", key);
-        using var answer = await server.Http.SendAsync(request);
-        return (answer.StatusCode, await answer.Content.ReadAsStringAsync());
     }
 }
