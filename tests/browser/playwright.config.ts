@@ -18,6 +18,8 @@ export default defineConfig({
       executablePath: '/usr/bin/chromium',
       args: [
         '--no-sandbox',
+        // As mixing software does: a page may sound though nobody has pressed anything in it.
+        '--autoplay-policy=no-user-gesture-required',
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',

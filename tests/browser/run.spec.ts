@@ -646,31 +646,57 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   output,
   lamp,
 }) => {
-  // What the page plays, as Chromium is asked to.
+  // What the page plays, as Chromium is asked to: how loud, how long, and when it is to end.
+  interface Played {
+    level: number;
+    length: number;
+    ends: number;
+  }
   await output.evaluate(() => {
-    const played: string[] = [];
+    const played: Played[] = [];
     Object.assign(window, { played });
-    HTMLMediaElement.prototype.play = function (this: HTMLMediaElement) {
-      played.push(`${decodeURIComponent(new URL(this.src).pathname)} ${this.volume}`);
-      return Promise.resolve();
+    const sources = new Map<AudioScheduledSourceNode, Played>();
+    let level = 0;
+    const { setValueAtTime } = AudioParam.prototype;
+    AudioParam.prototype.setValueAtTime = function (value, at) {
+      level = value;
+      return setValueAtTime.call(this, value, at);
+    };
+    const { start, stop } = AudioBufferSourceNode.prototype;
+    AudioBufferSourceNode.prototype.start = function (this: AudioBufferSourceNode) {
+      const one = { level, length: this.buffer!.duration, ends: 0 };
+      sources.set(this, one);
+      played.push(one);
+      start.call(this);
+    };
+    AudioScheduledSourceNode.prototype.stop = function (this: AudioScheduledSourceNode, at) {
+      const one = sources.get(this);
+      if (one) one.ends = at! - this.context.currentTime;
+      stop.call(this as AudioBufferSourceNode, at);
     };
   });
-  const played = () => output.evaluate(() => (window as unknown as { played: string[] }).played);
-  await send(lamp, 'PATCH', '/api/graphics/vote', { revision: 9e15, sound: { source: 'bell', level: 0.7 } });
-  await send(lamp, 'PATCH', '/api/graphics/count-us', {
-    revision: 9e15,
-    sound: { source: 'two steps up', level: 0.8 },
-  });
+  const played = () => output.evaluate(() => (window as unknown as { played: Played[] }).played);
+  for (const [graphic, level] of [
+    ['vote', 0.7],
+    ['count-us', 0.8],
+  ] as const) {
+    await send(lamp, 'PATCH', `/api/graphics/${graphic}`, { revision: 9e15, sound: { source: 'glow', level } });
+  }
   await open(page, lamp);
   await page.keyboard.press('v');
-  await expect.poll(played).toEqual(['/tones/bell.wav 0.7']);
+  await expect.poll(async () => (await played()).length).toBe(1);
+  const first = (await played())[0]!;
+  expect(first.ends).toBeCloseTo(Math.min(5, first.length), 1);
   // Its words change, another takes its seat, the page reloads: only an arrival is heard.
   await page.getByRole('slider', { name: 'Loudness of all sounds' }).focus();
   await page.keyboard.press('Home');
   for (let step = 0; step < 5; step++) await page.keyboard.press('PageUp');
   await expect.poll(async () => (await show(lamp)).loudness.level).toBe(0.5);
   await page.keyboard.press('c');
-  await expect.poll(played).toEqual(['/tones/bell.wav 0.7', '/tones/two steps up.wav 0.4']);
+  await expect.poll(async () => (await played()).length).toBe(2);
+  expect((await played())[1]!.level / first.level).toBeCloseTo(0.4 / 0.7, 5);
+  // What leaves is silent (note 9: sounds stop with lights out).
+  expect((await played())[0]!.ends).toBeLessThan(0.3);
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
   await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
   await page.keyboard.press('v');
@@ -683,7 +709,8 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
   await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(false);
   await output.evaluate(() => {
-    HTMLMediaElement.prototype.play = () => Promise.reject(new DOMException('not allowed'));
+    Object.defineProperty(BaseAudioContext.prototype, 'state', { get: () => 'suspended' });
+    AudioContext.prototype.resume = () => new Promise(() => undefined);
   });
   await page.keyboard.press('c');
   await expect(page.getByText('1 output showing, without sound')).toBeVisible();

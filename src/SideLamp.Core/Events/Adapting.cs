@@ -15,11 +15,20 @@ namespace SideLamp.Core.Events;
 /// <param name="LeftOut">How many of its events have no type, and so are none of ours.</param>
 public sealed record Adapted(ImmutableArray<(SentEvent Event, string Path)> Events, int LeftOut, ImmutableArray<Fault> Faults);
 
+/// <summary>A value in what was sent, and what leads to it from its event.</summary>
+/// <param name="Says">The beginning of it.</param>
+public sealed record FoundValue(string Pointer, string Says);
+
 /// <summary>Reads events as an <see cref="Adapter"/> says. Pure, and limited in time like all placeholders.</summary>
 public static class Adapting
 {
     /// <summary>Above it a plain number is of ms, below of s: as seconds it would be in the year 5138.</summary>
     private const long MostSeconds = 100_000_000_000;
+
+    private const int MostLookedAt = 20;
+    private const int MostOffered = 60;
+    private const int MostEntries = 3;
+    private const int LongestSaid = 60;
 
     /// <param name="sent">As <see cref="JsonTables.Parsed"/> reads it.</param>
     /// <param name="most">More events at once are a fault.</param>
@@ -54,6 +63,24 @@ public static class Adapting
 
         return new Adapted(events.ToImmutable(), leftOut, faults.ToImmutable());
     }
+
+    /// <summary>What an adapter could take: the values of the first events, each place once.</summary>
+    public static ImmutableArray<FoundValue> Offered(Adapter adapter, JsonElement sent)
+    {
+        var found = JsonPointer.TryParse(adapter.Each, out var each) ? each.Evaluate(sent) : null;
+        var events = found is { ValueKind: JsonValueKind.Array } list ? list.EnumerateArray().Take(MostLookedAt) : found is { } one ? [one] : [];
+        return [.. events.SelectMany(one => Leaves(one, "")).DistinctBy(leaf => leaf.Pointer).Take(MostOffered)];
+    }
+
+    private static IEnumerable<FoundValue> Leaves(JsonElement value, string pointer) =>
+        value.ValueKind switch
+        {
+            JsonValueKind.Object => value.EnumerateObject().SelectMany(member => Leaves(member.Value, $"{pointer}/{member.Name.Replace("~", "~0", StringComparison.Ordinal).Replace("/", "~1", StringComparison.Ordinal)}")),
+            JsonValueKind.Array => value.EnumerateArray().Take(MostEntries).SelectMany((entry, at) => Leaves(entry, $"{pointer}/{at}")),
+            JsonValueKind.Null => [],
+            _ when pointer.Length == 0 => [],
+            _ => [new FoundValue(pointer, JsonTables.TextOf(value) is var text && text.Length > LongestSaid ? text[..LongestSaid] + "…" : text)],
+        };
 
     /// <summary>Null = it has no type.</summary>
     private static SentEvent? EventIn(Adapter adapter, JsonElement one, FluidValue all, string path, ImmutableArray<Fault>.Builder faults)

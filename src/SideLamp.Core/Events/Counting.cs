@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Timers;
 
@@ -11,6 +12,7 @@ public sealed record Counting(string Currency, LocalTime Turns, string? Zone = n
 {
     public static Counting AtFirst { get; } = new("EUR", new LocalTime(6, 0));
 
+    [JsonIgnore]
     public DayTurn Days => new(TimeOfDay.ZoneOf(Zone), Turns);
 
     public IEnumerable<Fault> Faults()

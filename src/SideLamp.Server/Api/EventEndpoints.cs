@@ -46,7 +46,8 @@ public sealed record AdapterTrial(Adapter Adapter, string Sample);
 /// <param name="Events">As they would count, so far as nothing is wrong with them.</param>
 /// <param name="LeftOut">How many are none of ours, having no type.</param>
 /// <param name="Faults">All that is wrong, with the place in what an event has, such as <c>/0/amount</c>.</param>
-public sealed record AdapterTried(ImmutableArray<EventView> Events, int LeftOut, ImmutableArray<Fault> Faults);
+/// <param name="Offered">What stands in the first events, and where.</param>
+public sealed record AdapterTried(ImmutableArray<EventView> Events, int LeftOut, ImmutableArray<Fault> Faults, ImmutableArray<FoundValue> Offered);
 
 /// <summary>Where events come in, and what a hand does with them.</summary>
 internal static class EventEndpoints
@@ -191,14 +192,20 @@ internal static class EventEndpoints
 
     private static AdapterTried Tried(AdapterTrial trial, TimeProvider time, ShowLoop loop)
     {
-        RefusedException.ThrowIfAny([.. trial.Adapter.Faults()]);
         using var sample = JsonIn(trial.Sample);
+        var offered = Adapting.Offered(trial.Adapter, sample.RootElement);
+        if (trial.Adapter.Faults().ToImmutableArray() is { IsEmpty: false } faults)
+        {
+            return new AdapterTried([], 0, faults, offered);
+        }
+
         var adapted = Adapting.Read(trial.Adapter, sample.RootElement, MostInBatch);
         var all = AllRead(adapted.Events, time, loop);
         return new AdapterTried(
             [.. all.Select(one => one.Event).OfType<ReadEvent>().Select(one => ViewOf(one.Event, isGone: one.Reverses is not null))],
             adapted.LeftOut,
-            [.. adapted.Faults, .. all.SelectMany(one => one.Faults)]
+            [.. adapted.Faults, .. all.SelectMany(one => one.Faults)],
+            offered
         );
     }
 

@@ -5,21 +5,25 @@ import { useNow } from '../live/useNow';
 import type { Schemas } from '../api/client';
 import { isLit, press } from '../show/air';
 import { clockText } from '../show/format';
+import { saidOf } from '../show/eventWords';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { SignButton } from '../ui/SignButton';
-import { kindWord } from './alertWords';
-import { ToThank } from './ToThank';
+import { ToThank } from '../show/ToThank';
 
 /** Whose turn it is: what is on air, what comes next, what waits; and who is to be thanked. */
 export function AlertTurns() {
   const { alerts, alertsNow, hush, waits } = useLive(({ ahead }) => ahead);
   const shown = useLive(({ airings }) => [...airings.values()].find((one) => one.origin === 'alert'));
   const name = useShow((show) => show.graphics.find((one) => one.id === shown?.graphic)?.name);
-  const held = holdsThem({ alertsNow, hush, waits });
+  const ended = useLive(({ session }) => session?.ended != null);
+  const held = ended ? 'No session goes on: what comes is only counted.' : holdsThem({ alertsNow, hush, waits });
   return (
-    <div className="grid min-h-0 grid-rows-[minmax(160px,auto)_minmax(0,1fr)] gap-3">
-      <section aria-label="Turns" className="grid min-h-0 content-start gap-2 rounded-[14px] bg-panel p-3.5">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(160px,auto)_minmax(0,1fr)] gap-3">
+      <section
+        aria-label="Turns"
+        className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-2 rounded-[14px] bg-panel p-3.5"
+      >
         <div className="flex flex-wrap gap-1.5">
           {alertsNow.pausedSince == null ? (
             <Button onClick={() => void press('alerts', { act: 'pause' })}>Pause</Button>
@@ -54,9 +58,9 @@ export function AlertTurns() {
           </p>
         )}
         {alerts.length > 0 && (
-          <ol aria-label="Waiting" className="grid max-h-[40vh] gap-0.5 overflow-y-auto">
+          <ol aria-label="Waiting" className="grid max-h-[40vh] grid-cols-[minmax(0,1fr)] gap-0.5 overflow-y-auto">
             {alerts.map((alert, place) => (
-              <Waiting key={alert.no} alert={alert} next={place === 0 && !held} />
+              <Waiting key={alert.no} alert={alert} next={place === 0 && !held} held={held !== null} />
             ))}
           </ol>
         )}
@@ -81,26 +85,27 @@ function holdsThem({
   return alertsNow.pausedSince != null ? 'Paused: those that come wait.' : null;
 }
 
-function Waiting({ alert, next }: { alert: Schemas['WaitingView']; next: boolean }) {
+function Waiting({ alert, next, held }: { alert: Schemas['WaitingView']; next: boolean; held: boolean }) {
   const now = useNow();
   const left = alert.from == null ? 0 : Math.max(0, alert.from - now);
   return (
     <li
       className={clsx(
-        'flex min-h-9 items-center gap-2 rounded-md px-2',
+        'flex min-h-11 items-center gap-2 rounded-md px-2',
         next && 'shadow-[inset_0_0_0_1px_var(--color-cool)]',
       )}
     >
-      <span className="min-w-0 flex-1 truncate">
-        <b className="font-semibold">{alert.said?.who || 'nobody'}</b>{' '}
-        <span className="text-quiet">
-          {kindWord(alert.said?.kind ?? '').toLowerCase()} {alert.said?.amount} {alert.said?.isTest && '· a test'}
+      <span className="grid min-w-0 flex-1 leading-tight">
+        <b className="truncate font-semibold">{alert.said?.who || 'nobody'}</b>
+        <span className="truncate text-[0.9em] text-quiet">
+          {alert.said && saidOf(alert.said)}
+          {alert.said?.isTest && ' · a test'}
         </span>
       </span>
       <span className="text-[11.5px] text-quiet tabular-nums">
         {alert.blockedSince != null
           ? 'its seat is taken'
-          : left > 0
+          : left > 0 && !held
             ? `in ${clockText(Math.ceil(left / 1000) * 1000)}`
             : next
               ? 'next'

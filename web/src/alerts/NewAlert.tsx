@@ -4,7 +4,8 @@ import { edits } from '../show/edits';
 import { showNow, useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Select } from '../ui/Field';
-import { kinds, kindWord, wordsFor } from './alertWords';
+import { begun, kindWord } from '../show/eventWords';
+import { kinds, wordsFor } from './alertWords';
 
 /** A kind of event, and how its alert looks; the rest can be changed afterwards. */
 export function NewAlert({ onDone }: { onDone(): void }) {
@@ -77,6 +78,6 @@ async function graphicFor(template: string, kind: string): Promise<string | null
       .templates.find((one) => one.id === template)
       ?.fields.map((field) => field.name) ?? [];
   const words = Object.fromEntries(Object.entries(wordsFor(kind)).filter(([field]) => fields.includes(field)));
-  await edits.graphic(made, { name: `${kindWord(kind)} alert`, words });
+  await edits.graphic(made, { name: `${begun(kindWord(kind))} alert`, words });
   return made;
 }

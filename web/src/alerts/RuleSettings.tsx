@@ -1,6 +1,6 @@
 import { Link } from 'wouter';
-import { SoundChoice } from '../graphics/SoundChoice';
-import { Words } from '../graphics/Words';
+import { SoundChoice } from '../fields/SoundChoice';
+import { Words } from '../fields/Words';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
 import { KeptNumber } from '../show/KeptNumber';
@@ -10,7 +10,8 @@ import { Button } from '../ui/Button';
 import { Field, Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Tick } from '../ui/Tick';
-import { kinds, kindWord, turns, unitOf, waits, whenOf, type AlertRule } from './alertWords';
+import { begun, kindWord } from '../show/eventWords';
+import { kinds, turns, unitOf, waits, whenOf, type AlertRule } from './alertWords';
 
 /** What it takes for an alert, what it says, and how it takes its turn. */
 export function RuleSettings({ rule }: { rule: AlertRule }) {
@@ -32,7 +33,9 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
             <Select
               label="On a"
               value={rule.kind}
-              choices={kinds.some(([one]) => one === rule.kind) ? kinds : [...kinds, [rule.kind, kindWord(rule.kind)]]}
+              choices={
+                kinds.some(([one]) => one === rule.kind) ? kinds : [...kinds, [rule.kind, begun(kindWord(rule.kind))]]
+              }
               onChoose={(kind) => void change({ kind })}
             />
             {unit !== null && (

@@ -1,19 +1,10 @@
 import type { Schemas } from '../api/client';
+import { begun, eventKindsOfOne, kindWord } from '../show/eventWords';
 
 export type AlertRule = Schemas['AlertRule'];
 
-/** Kinds of events that alerts are for, as one of them is told of. */
-export const kinds = [
-  ['follow', 'Follow'],
-  ['member', 'Membership'],
-  ['gift', 'Gift'],
-  ['tip', 'Tip'],
-  ['visit', 'Visit'],
-  ['reward', 'Reward claim'],
-  ['goal', 'Goal met'],
-] as const;
-
-export const kindWord = (kind: string): string => kinds.find(([one]) => one === kind)?.[1] ?? kind;
+/** What alerts are for. */
+export const kinds = [...eventKindsOfOne, ['goal', begun(kindWord('goal'))]] as const;
 
 /** What amounts of a kind are counted in, after a number; null = one is like another. */
 export function unitOf(kind: string, currency: string): string | null {
@@ -25,7 +16,7 @@ export function whenOf(rule: Pick<AlertRule, 'kind' | 'least' | 'tier' | 'firstT
   const unit = unitOf(rule.kind, currency);
   const from = unit !== null && rule.least > 0 ? ` from ${rule.least} ${unit}` : '';
   return [
-    `${kindWord(rule.kind)}${from}`,
+    `${begun(kindWord(rule.kind))}${from}`,
     ...(rule.tier ? [`tier “${rule.tier}”`] : []),
     ...(rule.firstTime ? ['first time'] : []),
   ].join(', ');

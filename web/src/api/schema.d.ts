@@ -84,6 +84,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/events/{adapter}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sendToAdapter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/health": {
         parameters: {
             query?: never;
@@ -756,6 +772,38 @@ export interface paths {
         patch: operations["editAlertRule"];
         trace?: never;
     };
+    "/api/adapters": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addAdapter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/adapters/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteAdapter"];
+        options?: never;
+        head?: never;
+        patch: operations["editAdapter"];
+        trace?: never;
+    };
     "/api/seats": {
         parameters: {
             query?: never;
@@ -948,6 +996,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/adapters/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryAdapter"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sessions": {
         parameters: {
             query?: never;
@@ -1016,6 +1080,35 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Adapter: {
+            id: components["schemas"]["AdapterId"];
+            name: string;
+            each: string;
+            takes: {
+                [key: string]: string;
+            };
+        };
+        AdapterEdit: {
+            name?: null | string;
+            each?: null | string;
+            takes?: null | {
+                [key: string]: string;
+            };
+            /** Format: int64 */
+            revision: number;
+        };
+        AdapterId: string;
+        AdapterTrial: {
+            adapter: components["schemas"]["Adapter"];
+            sample: string;
+        };
+        AdapterTried: {
+            events: components["schemas"]["EventView"][];
+            /** Format: int32 */
+            leftOut: number;
+            faults: components["schemas"]["Fault"][];
+            offered: components["schemas"]["FoundValue"][];
+        };
         AddedTime: {
             event: string;
             by: components["schemas"]["Duration"];
@@ -1412,7 +1505,6 @@ export interface components {
             currency: string;
             turns: components["schemas"]["LocalTime"];
             zone?: null | string;
-            days: components["schemas"]["DayTurn"];
         };
         CountKeys: {
             up?: null | string;
@@ -1460,15 +1552,6 @@ export interface components {
         };
         /** @enum {unknown} */
         CycleOrder: "once" | "round" | "shuffle";
-        DateTimeZone: {
-            id: null | string;
-            minOffset: components["schemas"]["Offset"];
-            maxOffset: components["schemas"]["Offset"];
-        };
-        DayTurn: {
-            zone: components["schemas"]["DateTimeZone"];
-            turns: components["schemas"]["LocalTime"];
-        };
         DeskNews: {
             k: string;
             epoch: string;
@@ -1493,6 +1576,10 @@ export interface components {
             standby?: null | components["schemas"]["Standby"];
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
+        };
+        DifferingOfAdapter: {
+            set: components["schemas"]["Adapter"][];
+            order?: null | string[];
         };
         DifferingOfAlertRule: {
             set: components["schemas"]["AlertRule"][];
@@ -1614,6 +1701,10 @@ export interface components {
         };
         /** @enum {unknown} */
         Fates: "done" | "notDone" | "notKnown";
+        Fault: {
+            path: string;
+            message: string;
+        };
         FaultsView: {
             unkept?: null | string;
             findings: string[];
@@ -1727,6 +1818,10 @@ export interface components {
             /** Format: int32 */
             weight: number;
             italic: boolean;
+        };
+        FoundValue: {
+            pointer: string;
+            says: string;
         };
         FrameRate: {
             /** Format: int32 */
@@ -2166,16 +2261,6 @@ export interface components {
             drain?: null | components["schemas"]["Draining"];
             belt?: null | components["schemas"]["Belt"];
         };
-        Offset: {
-            /** Format: int32 */
-            seconds: number;
-            /** Format: int32 */
-            milliseconds: number;
-            /** Format: int64 */
-            ticks: number;
-            /** Format: int64 */
-            nanoseconds: number;
-        };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
         Outfit: {
@@ -2390,7 +2475,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressAlerts"] | components["schemas"]["PressPressTest"] | components["schemas"]["PressPressThank"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressAlerts"] | components["schemas"]["PressPressTest"] | components["schemas"]["PressPressThank"] | components["schemas"]["PressPressSameSession"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -2621,6 +2706,14 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressSameSession: {
+            /** @enum {string} */
+            verb: "sameSession";
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PressPressStep: {
             /** @enum {string} */
             verb: "step";
@@ -2769,6 +2862,13 @@ export interface components {
             revision: number;
             id?: null | string;
             /** @default true */
+            isKept: boolean;
+        };
+        ReceiptOfAdapter: {
+            now?: null | components["schemas"]["Adapter"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
             isKept: boolean;
         };
         ReceiptOfAlertRule: {
@@ -2937,6 +3037,7 @@ export interface components {
             ended?: null | components["schemas"]["Instant"];
             /** Format: int64 */
             newest: number;
+            offersFresh: boolean;
         };
         Shadow: {
             /** Format: double */
@@ -2986,6 +3087,7 @@ export interface components {
             timers?: null | components["schemas"]["DifferingOfTimer"];
             labels?: null | components["schemas"]["DifferingOfLabel"];
             alertRules?: null | components["schemas"]["DifferingOfAlertRule"];
+            adapters?: null | components["schemas"]["DifferingOfAdapter"];
             keepClear?: null | components["schemas"]["DifferingOfKeepClear"];
             savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
             brands?: null | components["schemas"]["DifferingOfBrand"];
@@ -3002,6 +3104,7 @@ export interface components {
             timers: components["schemas"]["Timer"][];
             labels: components["schemas"]["Label"][];
             alertRules: components["schemas"]["AlertRule"][];
+            adapters: components["schemas"]["Adapter"][];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
@@ -3872,6 +3975,62 @@ export interface operations {
             };
             /** @description Unauthorized */
             401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Service Unavailable */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sendToAdapter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EventReceipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unauthorized */
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -6014,6 +6173,143 @@ export interface operations {
             };
         };
     };
+    addAdapter: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Adapter"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfAdapter"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteAdapter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editAdapter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdapterEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfAdapter"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     addSeat: {
         parameters: {
             query?: {
@@ -6657,6 +6953,39 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryAdapter: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AdapterTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AdapterTried"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -20,6 +20,7 @@ import { Strip } from './Strip';
 
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
 const LoudnessControl = later(async () => (await import('./LoudnessControl')).LoudnessControl);
+const SessionOffer = later(async () => (await import('./SessionOffer')).SessionOffer);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
@@ -121,7 +122,10 @@ export function DeskPage() {
           </div>
           <StandbyMonitor className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]" />
         </div>
-        <Chosen />
+        <div className="grid min-h-0 auto-rows-min content-start gap-2.5">
+          <SessionOffer />
+          <Chosen />
+        </div>
       </aside>
     </div>
   );

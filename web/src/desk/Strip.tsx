@@ -8,8 +8,7 @@ import { Drawer } from '../ui/Drawer';
 import { Button, Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 
-const AlertsNow = later(async () => (await import('./AlertsNow')).AlertsNow);
-const Coming = later(async () => (await import('./Coming')).Coming);
+const WhatComes = later(async () => (await import('./WhatComes')).WhatComes);
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {
@@ -46,8 +45,7 @@ export function Strip() {
       >
         <Trail />
       </Drawer>
-      <AlertsNow />
-      <Coming />
+      <WhatComes />
       {hush ? (
         <span className="flex shrink-0 items-center gap-1.5 rounded-[10px] bg-cool/15 py-0.5 pr-0.5 pl-3 shadow-[inset_0_0_0_1.5px_var(--color-cool)]">
           <BellOff aria-hidden size={14} className="text-cool" />

@@ -1,6 +1,7 @@
 import { Route, Switch } from 'wouter';
 import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
+import { ownScreen } from './places';
 
 const places = {
   '/': later(async () => (await import('../desk/DeskPage')).DeskPage),
@@ -11,8 +12,10 @@ const places = {
   '/feeds/:id?': later(async () => (await import('../feeds/FeedsPage')).FeedsPage),
   '/timers/:id?': later(async () => (await import('../timers/TimersPage')).TimersPage),
   '/labels/:id?': later(async () => (await import('../labels/LabelsPage')).LabelsPage),
+  '/adapters/:id?': later(async () => (await import('../labels/AdaptersPage')).AdaptersPage),
   '/alerts/:id?': later(async () => (await import('../alerts/AlertsPage')).AlertsPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
+  [ownScreen]: later(async () => (await import('../confidence/ConfidencePage')).ConfidencePage),
   '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
 };
 

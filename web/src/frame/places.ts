@@ -1,12 +1,15 @@
 import { Bell, Layers, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
 
-/** The places of the app, in the order of the work. */
-export const places: readonly { to: string; name: string; icon: LucideIcon; apart?: boolean }[] = [
+/** The confidence view has a window of its own, with nothing around it. */
+export const ownScreen = '/confidence';
+
+/** The places of the app, in the order of the work; `also` is the address of another page that belongs to it. */
+export const places: readonly { to: string; name: string; icon: LucideIcon; apart?: boolean; also?: string }[] = [
   { to: '/brand', name: 'Brand', icon: Palette },
   { to: '/graphics', name: 'Graphics', icon: Layers },
   { to: '/feeds', name: 'Feeds', icon: Rss },
   { to: '/timers', name: 'Timers', icon: Timer },
-  { to: '/labels', name: 'Labels', icon: Tag },
+  { to: '/labels', name: 'Labels', icon: Tag, also: '/adapters' },
   { to: '/alerts', name: 'Alerts', icon: Bell },
   { to: '/outputs', name: 'Outputs', icon: MonitorUp },
   { to: '/', name: 'Desk', icon: Sun, apart: true },

@@ -7,7 +7,7 @@ import type { Card, Graphic, Template } from '../show/show';
 import { useOrdered } from '../ui/Ordered';
 import { SignButton } from '../ui/SignButton';
 import { cardEdits } from './cardEdits';
-import { PictureCell } from './PictureCell';
+import { PictureCell } from '../fields/PictureCell';
 
 interface RowProps {
   /** px from the upper edge of the first row. */

@@ -17,10 +17,10 @@ import { Heading } from '../ui/Heading';
 import { GraphicKeys } from './GraphicKeys';
 import { Outfits } from './Outfits';
 import { Place } from './Place';
-import { SoundChoice } from './SoundChoice';
+import { SoundChoice } from '../fields/SoundChoice';
 import { Ticker } from './Ticker';
 import { Timing } from './Timing';
-import { Words } from './Words';
+import { Words } from '../fields/Words';
 import { askToDelete } from './askToDelete';
 
 /** Everything about one graphic, under a few headings. */

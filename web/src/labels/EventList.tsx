@@ -3,25 +3,14 @@ import clsx from 'clsx';
 import { useState, type FormEvent } from 'react';
 import { answered, client, type Schemas } from '../api/client';
 import { useLive } from '../live/live';
+import { eventKinds, isCounted, kindWord } from '../show/eventWords';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Choose } from '../ui/Choose';
 import { inputLook } from '../ui/inputLook';
 import { events } from './eventActs';
-import { kinds } from './labelChoices';
 
 const clock = new Intl.DateTimeFormat('en-GB', { day: 'numeric', month: 'short', hour: '2-digit', minute: '2-digit' });
-const one: Record<string, string> = {
-  follow: 'follow',
-  member: 'membership',
-  gift: 'gift',
-  tip: 'tip',
-  visit: 'visit',
-  reward: 'reward',
-};
-
-/** Whether more than one of it can come at once. */
-const isSized = (kind: string): boolean => kind !== 'follow' && kind !== 'reward';
 
 /** The last events, the newest first: each can be taken back, and one can be entered by hand. */
 export function EventList() {
@@ -49,6 +38,8 @@ export function EventList() {
 
 function Line({ event }: { event: Schemas['EventView'] }) {
   const has = useShow((show) => show.alertRules.some((rule) => rule.kind === event.kind)) && !event.isCorrection;
+  // What came with a gift that told of it already adds nothing either, and has a name.
+  const isByHand = event.isCorrection && !event.name;
   return (
     <li
       className={clsx(
@@ -57,16 +48,14 @@ function Line({ event }: { event: Schemas['EventView'] }) {
       )}
     >
       <span className="text-[11.5px] text-quiet tabular-nums">
-        {event.isCorrection && event.at === 0 ? 'before' : clock.format(event.at)}
+        {isByHand && event.at === 0 ? 'before' : clock.format(event.at)}
       </span>
-      <span className="truncate">{event.isCorrection ? 'correction' : (one[event.kind] ?? event.kind)}</span>
+      <span className="truncate">{isByHand ? 'correction' : kindWord(event.kind)}</span>
       <span className="truncate">
-        <strong className="font-semibold">
-          {event.name || (event.isCorrection ? one[event.kind] : 'nobody by name')}
-        </strong>{' '}
+        <strong className="font-semibold">{event.name || (isByHand ? kindWord(event.kind) : 'nobody by name')}</strong>{' '}
         <span className="text-quiet">{event.words}</span>
       </span>
-      <span className="text-right tabular-nums">{isSized(event.kind) || event.isCorrection ? event.amount : ''}</span>
+      <span className="text-right tabular-nums">{isByHand || isCounted(event.kind) ? event.amount : ''}</span>
       {event.isGone ? (
         <span className="text-right text-[11.5px]">taken back</span>
       ) : (
@@ -84,7 +73,7 @@ function Line({ event }: { event: Schemas['EventView'] }) {
           <Button
             kind="bare"
             className="min-h-7! px-2! text-[12px]"
-            aria-label={`Take back the ${one[event.kind] ?? event.kind} of ${event.name || 'nobody by name'}`}
+            aria-label={`Take back the ${kindWord(event.kind)} of ${event.name || 'nobody by name'}`}
             onClick={() => void events.takeBack(event.seq)}
           >
             Take back
@@ -99,14 +88,13 @@ function Line({ event }: { event: Schemas['EventView'] }) {
 function ByHand() {
   const currency = useShow((show) => show.counting.currency);
   const [kind, setKind] = useState('follow');
-  const [what, setWhat] = useState<'event' | 'correction'>('event');
+  const [what, setWhat] = useState<'event' | 'correction' | 'before'>('event');
   const [name, setName] = useState('');
   const [amount, setAmount] = useState('');
-  const sized = isSized(kind);
+  const sized = isCounted(kind);
   const size = Number(amount.replace(',', '.').replace('−', '-'));
   const wrong =
-    (sized || what === 'correction') &&
-    (amount.trim() === '' || !Number.isFinite(size) || (what === 'event' && size <= 0));
+    (sized || what !== 'event') && (amount.trim() === '' || !Number.isFinite(size) || (what === 'event' && size <= 0));
   const data = {
     name,
     ...(kind === 'tip'
@@ -127,7 +115,7 @@ function ByHand() {
             times: sized ? 0 : size,
             size,
             currency: kind === 'tip' ? currency : null,
-            before: false,
+            before: what === 'before',
           });
     if (!done) return;
     setName('');
@@ -142,12 +130,13 @@ function ByHand() {
           choices={[
             ['event', 'one by hand'],
             ['correction', 'a correction'],
+            ['before', 'from before'],
           ]}
           onChoose={(next) => setWhat(next as typeof what)}
         />
       </span>
       <span className="w-36">
-        <Choose label="Kind of event" value={kind} choices={kinds} onChoose={setKind} />
+        <Choose label="Kind of event" value={kind} choices={eventKinds} onChoose={setKind} />
       </span>
       {what === 'event' && (
         <input
@@ -159,14 +148,22 @@ function ByHand() {
           className={`${inputLook} min-w-0 flex-1`}
         />
       )}
-      {(sized || what === 'correction') && (
+      {(sized || what !== 'event') && (
         <input
           aria-label="How much"
-          placeholder={what === 'correction' ? 'how much more, or less: −5' : kind === 'tip' ? currency : 'how many'}
+          placeholder={
+            what === 'before'
+              ? 'how much there was before Side Lamp'
+              : what === 'correction'
+                ? 'how much more, or less: −5'
+                : kind === 'tip'
+                  ? currency
+                  : 'how many'
+          }
           inputMode="decimal"
           value={amount}
           onChange={(event) => setAmount(event.target.value)}
-          className={`${inputLook} ${what === 'correction' ? 'min-w-0 flex-1' : 'w-28!'}`}
+          className={`${inputLook} ${what === 'event' ? 'w-28!' : 'min-w-0 flex-1'}`}
         />
       )}
       <Button type="submit" disabled={wrong || (what === 'event' && !name.trim())}>

@@ -3,6 +3,7 @@ import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
+import { eventKinds as kinds } from '../show/eventWords';
 import { mayEmpty, ShownBy, usersOf } from '../show/ShownBy';
 import { useShow, type Label } from '../show/show';
 import { Button } from '../ui/Button';
@@ -10,7 +11,7 @@ import { CopyButton } from '../ui/CopyButton';
 import { Field, Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Tick } from '../ui/Tick';
-import { asksFor, figures, kinds, spans, wordsFor } from './labelChoices';
+import { asksFor, figures, spans, wordsFor } from './labelChoices';
 
 /** What a label tells, in which words, and where it is shown. */
 export function LabelSettings({ label }: { label: Label }) {

@@ -10,6 +10,7 @@ import { Button } from '../ui/Button';
 import { Empty, Page } from '../ui/Page';
 import { EventDoor } from './EventDoor';
 import { EventList } from './EventList';
+import { HowCounted } from './HowCounted';
 import { LabelRow } from './LabelRow';
 import { LabelSettings } from './LabelSettings';
 import { SessionBar } from './SessionBar';
@@ -25,6 +26,7 @@ export function LabelsPage() {
       title="Labels"
       actions={
         <>
+          <HowCounted />
           <EventDoor />
           <UndoButtons />
           <Button kind="cool" onClick={() => setAdding(true)}>

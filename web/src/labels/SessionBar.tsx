@@ -1,5 +1,5 @@
 import { useLive } from '../live/live';
-import { sessions } from './eventActs';
+import { sessions } from '../show/sessions';
 import { Button } from '../ui/Button';
 import { ask } from '../ui/ask';
 

@@ -15,9 +15,3 @@ export const events = {
     ),
   renewKey: () => keep('events', (_, signal) => answered(client.POST('/api/event-door', { signal }))),
 };
-
-export const sessions = {
-  begin: () => keep('events', (_, signal) => answered(client.POST('/api/sessions', { signal }))),
-  end: () => keep('events', (_, signal) => answered(client.POST('/api/sessions/end', { signal }))),
-  takeBack: () => keep('events', (_, signal) => answered(client.DELETE('/api/sessions/newest', { signal }))),
-};

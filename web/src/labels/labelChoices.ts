@@ -1,15 +1,5 @@
 import type { Label } from '../show/show';
 
-/** Kinds of events, as they are told of: several of them. */
-export const kinds = [
-  ['follow', 'follows'],
-  ['member', 'memberships'],
-  ['gift', 'gifts'],
-  ['tip', 'tips'],
-  ['visit', 'visits'],
-  ['reward', 'reward claims'],
-] as const;
-
 export const figures: readonly (readonly [Label['figure'], string])[] = [
   ['latest', 'the latest'],
   ['top', 'the largest'],

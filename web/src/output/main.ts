@@ -54,7 +54,7 @@ async function receive(message: Message): Promise<void> {
         break;
       }
       stage.show(model);
-      sounds.hear((message as unknown as Change).put ?? []);
+      sounds.hear(model);
       painted(model);
       break;
     case 'volume':

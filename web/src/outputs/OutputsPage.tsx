@@ -1,4 +1,4 @@
-import { Check, Copy, Eye, EyeOff, RefreshCw, TriangleAlert } from 'lucide-react';
+import { Check, Copy, ExternalLink, Eye, EyeOff, RefreshCw, TriangleAlert } from 'lucide-react';
 import { useState } from 'react';
 import { toast } from '../ui/toast';
 import type { Schemas } from '../api/client';
@@ -22,6 +22,23 @@ export function OutputsPage() {
         {show.outputs.map((output) => (
           <OutputRow key={output.id} output={output} />
         ))}
+        <li className="flex items-center gap-4 rounded-[14px] bg-panel p-5">
+          <div className="min-w-0 flex-1">
+            <h2 className="text-sm font-semibold">Confidence view</h2>
+            <p className="text-quiet">
+              For your own eyes, on another screen: what viewers see, how long it stays, timers, the next alert, and who
+              is to be thanked.
+            </p>
+          </div>
+          <a
+            href="/confidence"
+            target="_blank"
+            rel="noreferrer"
+            className="flex min-h-9 items-center gap-1.5 rounded-[10px] bg-raised px-3 font-semibold hover:bg-line"
+          >
+            <ExternalLink aria-hidden size={15} /> Open in a window
+          </a>
+        </li>
       </ul>
     </Page>
   );

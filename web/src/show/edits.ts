@@ -27,6 +27,11 @@ export const edits = {
   timers: makeEntries<Schemas['Timer'], Schemas['TimerEdit']>('timers'),
   labels: makeEntries<Schemas['Label'], Schemas['LabelEdit']>('labels'),
   alertRules: makeEntries<Schemas['AlertRule'], Schemas['AlertEdit']>('alertRules'),
+  adapters: makeEntries<Schemas['Adapter'], Schemas['AdapterEdit']>('adapters', (entry, edit) => ({
+    ...entry,
+    ...(edit as Partial<Schemas['Adapter']>),
+    takes: { ...entry.takes, ...edit.takes },
+  })),
   /** Of one's own; the show tells them among all seats. */
   seats: makeEntries<Schemas['Seat'], Schemas['SeatEdit']>('seats'),
   keepClear: makeEntries<Schemas['KeepClear'], Schemas['KeepClearEdit']>('keepClear'),

@@ -20,13 +20,20 @@ const addresses = {
   timers: '/api/timers',
   labels: '/api/labels',
   alertRules: '/api/alerts',
+  adapters: '/api/adapters',
   seats: '/api/seats',
   keepClear: '/api/keep-clear',
   savedFinishes: '/api/saved-finishes',
 } as const satisfies Partial<Record<keyof Show, string>>;
 
-/** All lists answer alike: the compiler is shown one of them for all. */
-export function makeEntries<T, E>(name: keyof typeof addresses): Entries<T, E> {
+/**
+ * All lists answer alike: the compiler is shown one of them for all.
+ * @param changed an entry after an edit, as it will be kept
+ */
+export function makeEntries<T, E>(
+  name: keyof typeof addresses,
+  changed: (entry: T, edit: Edit<E>) => T = (entry, edit) => ({ ...entry, ...edit }),
+): Entries<T, E> {
   const list = addresses[name] as '/api/cues';
   const one = `${list}/{id}` as const;
   const path = (id: string) => ({ path: { id } });
@@ -48,7 +55,9 @@ export function makeEntries<T, E>(name: keyof typeof addresses): Entries<T, E> {
             what: whole,
             make: (old) => ({
               ...old,
-              [name]: (old[name] as { id: string }[]).map((entry) => (entry.id === id ? { ...entry, ...edit } : entry)),
+              [name]: (old[name] as { id: string }[]).map((entry) =>
+                entry.id === id ? changed(entry as T, edit) : entry,
+              ),
             }),
           },
         },

@@ -1,6 +1,6 @@
 import { nowOf, type Timer } from '../show/show';
 import { KeptText } from '../show/KeptText';
-import { kinds } from '../labels/labelChoices';
+import { eventKinds as kinds } from '../show/eventWords';
 import { Field, Select } from '../ui/Field';
 import { Heading } from '../ui/Heading';
 import { Tick } from '../ui/Tick';

@@ -1,5 +1,5 @@
 import { Music, Play } from 'lucide-react';
-import { toast } from '../ui/toast';
+import { makePlayer } from '../painter/player';
 import { edits } from '../show/edits';
 import { useLive } from '../live/live';
 import { useShow, type Graphic } from '../show/show';
@@ -11,6 +11,8 @@ import { Heading } from '../ui/Heading';
 import { kindOf } from '../show/mediaValue';
 import { Choose } from '../ui/Choose';
 import { same } from '../ui/Field';
+
+const player = makePlayer();
 
 /** What is heard when it arrives: a shipped tone, or a file of one's own. */
 export function SoundChoice({ graphic }: { graphic: Graphic }) {
@@ -26,9 +28,7 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
   };
   const hear = (): void => {
     if (!sound) return;
-    const audio = new Audio(soundUrl(sound.source, show.tones));
-    audio.volume = sound.level;
-    audio.play().catch(() => toast.error('This browser does not play it.'));
+    player.play(soundUrl(sound.source, show.tones), sound.level);
   };
   return (
     <Heading name="Sound" note={show.loudness.muted ? 'all sounds are muted' : undefined}>
@@ -67,6 +67,9 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
       <FilePick kind="bare" accept=".wav,.mp3,.ogg,.flac,audio/*" onPick={(file) => void bring(file)}>
         <Music aria-hidden size={14} /> Upload a sound
       </FilePick>
+      <p className="text-[11.5px] text-quiet">
+        All sounds are made equally loud. Of a long file the first 5 seconds play.
+      </p>
     </Heading>
   );
 }

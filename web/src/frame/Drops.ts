@@ -5,7 +5,7 @@ import { takeFile } from '../ui/FilePick';
 import { isMedia } from '../ui/isMedia';
 
 /** Files that are dropped beside their place never take the page away: pictures and films are uploaded, of others it is said where they go. */
-export function useDrops(): void {
+export function Drops(): null {
   // The window is outside of React: what no place of the page has taken comes here.
   useEffect(() => {
     const over = (event: DragEvent): void => {
@@ -24,6 +24,7 @@ export function useDrops(): void {
       window.removeEventListener('drop', drop);
     };
   }, []);
+  return null;
 }
 
 async function take(file: File): Promise<void> {

@@ -1,8 +1,8 @@
 import clsx from 'clsx';
 import { useLive } from '../live/live';
-import { press } from '../show/air';
+import { press } from './air';
 import { Button } from '../ui/Button';
-import { kindWord } from './alertWords';
+import { saidOf } from './eventWords';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
 
@@ -13,7 +13,7 @@ export function ToThank() {
   return (
     <section
       aria-label="To thank"
-      className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-1.5 rounded-[14px] bg-panel p-3.5"
+      className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] gap-1.5 rounded-[14px] bg-panel p-3.5"
     >
       <div className="flex min-h-9 items-center gap-2">
         <h2 className="font-semibold">To thank</h2>
@@ -27,12 +27,12 @@ export function ToThank() {
       {all.length === 0 ? (
         <p className="text-quiet">Whoever tips, gives or joins stands here until you have thanked them.</p>
       ) : (
-        <ul className="grid min-h-0 auto-rows-min overflow-y-auto">
+        <ul className="grid min-h-0 auto-rows-min grid-cols-[minmax(0,1fr)] overflow-y-auto">
           {[...all].reverse().map((one) => (
             <li key={one.seq}>
               <label
                 className={clsx(
-                  'flex min-h-9 items-center gap-2 rounded-md px-1 hover:bg-raised',
+                  'flex min-h-11 items-center gap-2.5 rounded-md px-1 hover:bg-raised',
                   one.isDone && 'text-faint line-through',
                 )}
               >
@@ -42,14 +42,12 @@ export function ToThank() {
                   onChange={(event) => void press('thank', { seq: one.seq, done: event.target.checked })}
                   className="size-4 shrink-0 accent-(--color-cool)"
                 />
-                <span className="min-w-0 flex-1 truncate">
-                  <b className="font-semibold">{one.said.who || 'nobody by name'}</b>{' '}
-                  <span className={one.isDone ? '' : 'text-quiet'}>
-                    {kindWord(one.said.kind).toLowerCase()} {one.said.amount}
+                <span className="grid min-w-0 flex-1 leading-tight">
+                  <b className="truncate font-semibold">{one.said.who || 'nobody by name'}</b>
+                  <span className={clsx('truncate text-[0.9em]', !one.isDone && 'text-quiet')}>
+                    {saidOf(one.said)} · {clock.format(one.at)}
+                    {one.isUnshown && ' · not shown'}
                   </span>
-                </span>
-                <span className="text-[11.5px] text-quiet tabular-nums">
-                  {one.isUnshown ? 'not shown' : clock.format(one.at)}
                 </span>
               </label>
             </li>
