@@ -35,6 +35,9 @@ public sealed class GardenViewers(Uri door, Func<string?> key, TimeProvider time
     private readonly string _run = time.GetUtcNow().ToUnixTimeMilliseconds().ToString(CultureInfo.InvariantCulture);
     private int _sent;
 
+    /// <summary>How many the door did not take.</summary>
+    public int Refused { get; private set; }
+
     public async Task Run(CancellationToken stop)
     {
         using var http = new HttpClient();
@@ -58,7 +61,7 @@ public sealed class GardenViewers(Uri door, Func<string?> key, TimeProvider time
     }
 
     /// <summary>What somebody does next; of one turn always the same.</summary>
-    private static (string Kind, JsonObject Data) Act(int turn)
+    private (string Kind, JsonObject Data) Act(int turn)
     {
         var name = NameOf(turn * 5);
         return (turn % 7) switch
@@ -67,7 +70,7 @@ public sealed class GardenViewers(Uri door, Func<string?> key, TimeProvider time
             3 => ("tip", new JsonObject { ["name"] = name, ["amount"] = 1.5m, ["currency"] = "EUR", ["words"] = "look under the ivy! https://hollow-lane.example <script>alert(1)</script>" }),
             2 => ("visit", new JsonObject { ["name"] = name, ["count"] = 6 + (turn % 30) }),
             4 => ("member", new JsonObject { ["name"] = name, ["months"] = 1 + (turn % 24), ["tier"] = "Torch bearer" }),
-            5 => ("gift", new JsonObject { ["name"] = name, ["count"] = 1 + (turn % 5) }),
+            5 => ("gift", new JsonObject { ["name"] = name, ["count"] = 1 + (turn % 5), ["gift"] = $"{_run}-{turn}" }),
             _ => ("follow", new JsonObject { ["name"] = name }),
         };
     }
@@ -88,6 +91,7 @@ public sealed class GardenViewers(Uri door, Func<string?> key, TimeProvider time
         try
         {
             using var answer = await http.SendAsync(request, stop);
+            Refused += answer.IsSuccessStatusCode ? 0 : 1;
         }
         catch (HttpRequestException)
         {

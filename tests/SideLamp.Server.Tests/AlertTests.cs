@@ -1,5 +1,6 @@
 using System.Net;
 using System.Text.Json.Nodes;
+using SideLamp.StandIns;
 using static SideLamp.Server.Tests.EventSender;
 
 namespace SideLamp.Server.Tests;
@@ -113,6 +114,34 @@ public sealed class AlertTests
         Assert.Contains("viewer 399", desk.News["thanks"]!.ToJsonString(), StringComparison.Ordinal);
         await door.Tell("back", "reversal", """{"event":"b250"}""");
         await desk.Next(_ => desk.News["ahead"]!["alerts"]![0]!["said"]!["who"]!.GetValue<string>() == "viewer 0 and 398 others" && desk.News["thanks"]!.AsArray().Count == 299);
+    }
+
+    [Fact]
+    public async Task The_demos_viewers_make_an_evening_by_themselves_with_bursts_and_names_that_try_things()
+    {
+        await using var server = await RunningServer.Host();
+        var door = await Prepared(server);
+        using var desk = await server.Open();
+        await desk.Next("news");
+        using var stop = new CancellationTokenSource();
+        await Alerts(server, "pause");
+        var viewers = new GardenViewers(new Uri(server.Http.BaseAddress!, "/events"), () => door.Key, new HurriedTime());
+        var evening = viewers.Run(stop.Token);
+        // The first burst is of 14 follows: more than ten are told in one.
+        await desk.Next(_ => desk.News["labels"]!.ToJsonString().Contains("Corin Fairweather12", StringComparison.Ordinal));
+        await desk.Next(_ => desk.News["ahead"]!["alerts"]!.AsArray().Any(one => one!["said"]!["who"]!.GetValue<string>().EndsWith("others", StringComparison.Ordinal)));
+        await stop.CancelAsync();
+        await Assert.ThrowsAnyAsync<OperationCanceledException>(() => evening);
+        var came = JsonNode.Parse(await server.Http.GetStringAsync("/api/events"))!.AsArray().Select(one => (Kind: one!["kind"]!.GetValue<string>(), Name: one["name"]!.GetValue<string>())).ToList();
+        Assert.Equal(["follow", "gift", "member", "tip", "visit"], came.Select(one => one.Kind).Distinct().Order(StringComparer.Ordinal));
+        Assert.Contains(came, one => one.Name.StartsWith("<b>bold</b> {{ timers.ends }}", StringComparison.Ordinal));
+        Assert.Equal(0, viewers.Refused);
+    }
+
+    /// <summary>A minute passes in half a second.</summary>
+    private sealed class HurriedTime : TimeProvider
+    {
+        public override ITimer CreateTimer(TimerCallback callback, object? state, TimeSpan dueTime, TimeSpan period) => System.CreateTimer(callback, state, dueTime / 120, period);
     }
 
     [Fact]

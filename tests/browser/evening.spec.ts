@@ -79,6 +79,73 @@ mortal(
   },
 );
 
+/** What viewers may be called, and write: design note 9, and what is known to break pages (common practice). */
+const hostile = [
+  '<script>window.pwned = 1</script>',
+  '<img src=x onerror="window.pwned=1">',
+  '"><svg onload=window.pwned=1>',
+  "');window.pwned=1;//",
+  'javascript:window.pwned=1',
+  '{{ labels.top_tip }} {% for a in (1..9) %}x{% endfor %}',
+  '*bold* _slanted_ `code`',
+  '\u202Edrawkcab\u202C \u2066isolate',
+  'Z\u0351\u036B\u0343\u036A\u0302\u036Balgo'.repeat(8),
+  '\u{1F98B}'.repeat(80),
+  '\u{1F469}\u200D\u{1F469}\u200D\u{1F467}'.repeat(30),
+  'مرحبا '.repeat(18),
+  '\u0000\u0007\u200B\uFEFF\uFFFE',
+  'W'.repeat(5000),
+  '\u{E0041}\u{E0042}tagged',
+  '</div></body></html><style>*{display:none}</style>',
+];
+
+test('whatever viewers are called or write, alerts show it as words within the frame, and go on', async ({
+  page,
+  output,
+  lamp,
+}) => {
+  const origin = { headers: { origin: lamp.url } };
+  await page.goto(lamp.url);
+  const door = (await (await page.request.post(`${lamp.url}/api/event-door`, origin)).json()) as { key: string };
+  await page.request.patch(`${lamp.url}/api/show`, {
+    ...origin,
+    data: { revision: 9e15, alertPace: { look: 0, lookAtWords: 0, gap: 0 } },
+  });
+  const whole = { x: 0, y: 0, width: 1920, height: 1080 };
+  for (const [at, name] of [...hostile, 'Wren Tansley'].entries()) {
+    const amount = (7 + at / 100).toFixed(2);
+    const sent = await page.request.post(`${lamp.url}/events`, {
+      headers: { authorization: `Bearer ${door.key}`, 'content-type': 'application/cloudevents+json' },
+      data: JSON.stringify({
+        specversion: '1.0',
+        id: `h${at}`,
+        source: '/hostile',
+        type: 'tip',
+        data: { name, words: name, amount },
+      }),
+    });
+    expect(sent.ok(), await sent.text()).toBe(true);
+    await expect(output.getByText(at === 0 ? '7 EUR' : `${amount} EUR`)).toBeVisible();
+    for (const box of await output.locator('[data-node]').evaluateAll((nodes) =>
+      nodes.map((node) => {
+        const { x, y, width, height } = node.getBoundingClientRect();
+        return { x, y, width, height };
+      }),
+    )) {
+      expect(box.x, name).toBeGreaterThanOrEqual(whole.x);
+      expect(box.y, name).toBeGreaterThanOrEqual(whole.y);
+      expect(box.x + box.width, name).toBeLessThanOrEqual(whole.width);
+      expect(box.y + box.height, name).toBeLessThanOrEqual(whole.height);
+    }
+    await page.keyboard.press('Alt+s');
+    await expect(output.getByText(`${amount} EUR`)).toHaveCount(0);
+  }
+  for (const seen of [page, output]) {
+    expect(await seen.evaluate(() => (window as unknown as { pwned?: number }).pwned)).toBeUndefined();
+    await expect(seen.locator('body script:not([src]), img[src="x"], svg[onload], body style')).toHaveCount(0);
+  }
+});
+
 test('keys press switches, lights out takes all and lights back brings it again', async ({ page, output, lamp }) => {
   await page.goto(lamp.url);
   await expect(page.getByRole('button', { name: 'Names' }).first()).toBeVisible();

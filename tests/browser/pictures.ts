@@ -15,13 +15,34 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await page.getByRole('button', { name: 'Look first', exact: true }).click();
   await page.keyboard.press('d');
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('lamp check')).toBeVisible();
-  await page.waitForTimeout(1200);
-  await shoot('desk-look-first');
   await page.keyboard.press('Escape');
-  await page.getByRole('button', { name: 'Cue Opening' }).click({ button: 'right' });
-  await page.getByText('Change it').click();
-  await shoot('cue');
-  await page.keyboard.press('Escape');
+  await page.request.post(`${lamp.url}/api/adapters`, {
+    headers: { origin: lamp.url },
+    data: {
+      id: 'jar',
+      name: 'The tip jar',
+      each: '/data',
+      takes: {
+        type: "{% if it.kind == 'given' %}tip{% endif %}",
+        id: '/tx',
+        name: '/from/nick',
+        amount: '{{ it.cents | divided_by: 100.0 }}',
+        words: '/note',
+      },
+    },
+  });
+  await page.goto(`${lamp.url}/adapters`);
+  await page
+    .getByRole('textbox', { name: 'What it sends' })
+    .fill(
+      JSON.stringify(
+        { data: [{ kind: 'given', tx: 8812, from: { nick: 'mossandco' }, cents: 1250, note: 'for the hedgerow' }] },
+        null,
+        2,
+      ),
+    );
+  await expect(page.getByText('tip 12.50 EUR from mossandco')).toBeVisible();
+  await shoot('adapters');
   for (const place of ['brand', 'graphics', 'timers', 'labels', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
@@ -82,6 +103,10 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await output.waitForTimeout(1200);
   await output.screenshot({ path: join(folder, 'alert.png') });
   await shoot('alerts');
+  await page.goto(`${lamp.url}/confidence`);
+  await expect(page.getByRole('checkbox', { name: /Wren/ })).toBeVisible();
+  await page.waitForTimeout(1200);
+  await shoot('confidence');
   await page.goto(lamp.url);
   await expect(page.getByText('1 output showing')).toBeVisible();
   await page.keyboard.press('k');

@@ -82,7 +82,41 @@ empty('an empty show is set up from nothing to air', async ({ page, lamp }) => {
   await page.getByRole('link', { name: 'Labels' }).click();
   await page.getByRole('button', { name: 'Take back the follow of pipistrelle9' }).click();
 
+  // A program sends JSON of its own: what was pasted shows what would be counted, and where the name stands is offered.
+  await page.getByRole('button', { name: 'How events come in' }).click();
+  await page.getByRole('link', { name: 'Adapters' }).click();
+  await page.getByRole('button', { name: 'Add an adapter' }).first().click();
+  await page.getByLabel('Name', { exact: true }).first().fill('Tip jar');
+  await page.getByRole('button', { name: 'Add it' }).click();
+  const sent = { list: [{ id: 7, from: { nick: 'Wren' }, cents: 1250 }, { hello: 1 }] };
+  await page.getByRole('textbox', { name: 'What it sends' }).fill('{');
+  const outcome = page.getByRole('region', { name: 'What comes of it' });
+  await expect(outcome.getByText(/This is no whole JSON/)).toBeVisible();
+  await page.getByRole('textbox', { name: 'What it sends' }).fill(JSON.stringify(sent));
+  await page.getByLabel('The list').fill('/list');
+  await page.getByLabel('What it is').fill('{% if it.cents %}tip{% endif %}');
+  await page.getByLabel('Amount').fill('{{ it.cents | divided_by: 100.0 }}');
+  await page.getByLabel('Name', { exact: true }).fill('/nick');
+  await page.getByRole('option', { name: /^\/from\/nick/ }).click();
+  await expect(outcome.getByText('tip 12.50 EUR from Wren')).toBeVisible();
+  await expect(outcome.getByText(/^1 left out/)).toBeVisible();
+  const door = (await (
+    await page.request.post(`${lamp.url}/api/event-door`, { headers: { origin: lamp.url } })
+  ).json()) as { key: string };
+  const headers = { authorization: `Bearer ${door.key}` };
+  expect((await page.request.post(`${lamp.url}/events/tip-jar`, { headers, data: sent })).ok()).toBe(true);
+
+  // Whoever gave something is ticked off on the desk, and the streamer's own screen shows the same.
   await page.getByRole('link', { name: 'Desk' }).click();
+  await page.getByRole('button', { name: 'To thank: 1' }).click();
+  const own = await page.context().newPage();
+  await own.goto(`${lamp.url}/confidence`);
+  await expect(own.getByRole('checkbox', { name: /Wren/ })).not.toBeChecked();
+  await page.getByRole('checkbox', { name: /Wren/ }).check();
+  await expect(own.getByRole('checkbox', { name: /Wren/ })).toBeChecked();
+  await own.close();
+  await page.keyboard.press('Escape');
+
   await expect(page.getByText('It reads: the owl is back, says oldbarn')).toBeVisible();
   await page.reload();
   await expect(
@@ -172,6 +206,8 @@ test('no serious accessibility finding in any place, nor on the output page', as
     '/timers',
     '/labels',
     '/alerts',
+    '/adapters',
+    '/confidence',
     '/brand',
     '/frame',
     '/outputs',

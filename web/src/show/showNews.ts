@@ -3,6 +3,11 @@ import type { Graphic, Show } from './show';
 
 export type ShowNews = Schemas['ShowNews'];
 
+/** What news tell entry by entry: none of it can be forgotten here. */
+type Told = {
+  [K in keyof ShowNews]-?: NonNullable<ShowNews[K]> extends { set: unknown[] } ? K : never;
+}[keyof ShowNews];
+
 /** The lists of the show that news tell by entry, and what tells their entries apart. */
 const keys = {
   graphics: 'id',
@@ -12,11 +17,12 @@ const keys = {
   timers: 'id',
   labels: 'id',
   alertRules: 'id',
+  adapters: 'id',
   keepClear: 'id',
   savedFinishes: 'id',
   brands: 'name',
   templates: 'id',
-} as const;
+} as const satisfies Record<Told, 'id' | 'name'>;
 
 type List = keyof typeof keys;
 
