@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { useLocation, useParams } from 'wouter';
 import { edits } from '../show/edits';
 import { useShow } from '../show/show';
+import { ThanksNow } from '../show/ThanksNow';
 import { UndoButtons } from '../show/UndoButtons';
 import { wordOf } from '../show/wordOf';
 import { AddForm } from '../ui/AddForm';
@@ -26,6 +27,7 @@ export function LabelsPage() {
       title="Labels"
       actions={
         <>
+          <ThanksNow side="bottom" />
           <HowCounted />
           <EventDoor />
           <UndoButtons />

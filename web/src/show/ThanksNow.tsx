@@ -1,11 +1,11 @@
 import { HandHeart } from 'lucide-react';
 import { useLive } from '../live/live';
-import { ToThank } from '../show/ToThank';
 import { Button } from '../ui/Button';
 import { Drawer } from '../ui/Drawer';
+import { ToThank } from './ToThank';
 
-/** How many are to be thanked, and who: ticked without leaving the desk. */
-export function ThanksNow() {
+/** How many are to be thanked, and who: ticked wherever one is. */
+export function ThanksNow({ side }: { side?: 'bottom' }) {
   const open = useLive(({ thanks }) => [...thanks.values()].filter((one) => !one.isDone).length);
   const any = useLive(({ thanks }) => thanks.size > 0);
   if (!any) return null;
@@ -13,6 +13,7 @@ export function ThanksNow() {
     <Drawer
       label="Who is to be thanked"
       stays
+      side={side}
       align="end"
       className="grid max-h-[60vh] w-96 p-0!"
       trigger={
