@@ -1,5 +1,6 @@
 import { Link } from 'wouter';
 import { SoundChoice } from '../fields/SoundChoice';
+import { Stay } from '../fields/Stay';
 import { Words } from '../fields/Words';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
@@ -108,22 +109,10 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
           <p className="-mt-1 text-[11.5px] text-quiet">
             Words take event.name, event.amount, event.count, event.words and event.tier, in double braces.
           </p>
-          <Field
-            label="Stays, in seconds"
+          <Stay
+            graphic={graphic}
+            without="as long as it takes to read"
             note={graphic.stay == null ? 'As long as it takes to read: 6 to 12.' : undefined}
-            render={(id) => (
-              <KeptNumber
-                id={id}
-                min={0.5}
-                step={0.5}
-                mayBeEmpty
-                placeholder="as long as it takes to read"
-                value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
-                onKeep={(text, from) =>
-                  edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null }, from)
-                }
-              />
-            )}
           />
           <SoundChoice graphic={graphic} />
           <Link to={`/graphics/${graphic.id}`} className="text-cool hover:underline">

@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { Stay } from '../fields/Stay';
 import { usePicture } from '../monitor/usePicture';
 import { beltIn } from '../show/belts';
 import { edits } from '../show/edits';
@@ -20,22 +21,12 @@ export function Timing({ graphic }: { graphic: Graphic }) {
   const passes = beltIn(picture)?.program.rounds != null;
   return (
     <Heading name="Timing">
-      <Field
-        label="Stays, in seconds"
+      <Stay
+        graphic={graphic}
+        without={passes ? 'until all has passed' : 'until switched off'}
         note={
           graphic.stay != null ? 'Then it leaves by itself.' : passes ? 'Until all has passed.' : 'Until switched off.'
         }
-        render={(id) => (
-          <KeptNumber
-            id={id}
-            min={0.5}
-            step={0.5}
-            mayBeEmpty
-            placeholder={passes ? 'until all has passed' : 'until switched off'}
-            value={graphic.stay == null ? '' : String(graphic.stay / 1000)}
-            onKeep={(text, from) => edits.graphic(graphic.id, { stay: Math.round(Number(text) * 1000) || null }, from)}
-          />
-        )}
       />
       {picture && picture.suggested > 0 && !beltIn(picture) && <ToRead graphic={graphic} picture={picture} />}
       {(graphic.stay != null || passes) && <Then graphic={graphic} />}

@@ -27,7 +27,7 @@ export function LabelsPage() {
       title="Labels"
       actions={
         <>
-          <ThanksNow side="bottom" />
+          <ThanksNow roomy />
           <HowCounted />
           <EventDoor />
           <UndoButtons />
