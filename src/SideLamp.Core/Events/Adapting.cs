@@ -86,25 +86,25 @@ public static class Adapting
     private static SentEvent? EventIn(Adapter adapter, JsonElement one, FluidValue all, string path, ImmutableArray<Fault>.Builder faults)
     {
         var it = JsonWords.Of(one);
-        var values = adapter.Takes.Where(take => take.Value.Length > 0).ToDictionary(take => take.Key, take => ValueOf(take.Value, $"{path}/{take.Key}"), StringComparer.Ordinal);
-        var type = TextOf(values.GetValueOrDefault(Adapter.Type));
+        var type = TextOf(ValueOf(Adapter.Type));
         if (type.Length == 0)
         {
             return null;
         }
 
-        var time = TextOf(values.GetValueOrDefault(Adapter.Time));
+        var time = TextOf(ValueOf(Adapter.Time));
         var at = time.Length == 0 ? null : TimeOf(time);
         if (time.Length > 0 && at is null)
         {
             faults.Add(new Fault($"{path}/time", $"“{(time.Length > 40 ? time[..40] + "…" : time)}” is no time such as 2026-11-27T21:40:00Z, and no number of seconds since 1970."));
         }
 
-        var data = new JsonObject(values.Where(value => !Adapter.Attributes.Contains(value.Key) && value.Value is not null).Select(value => KeyValuePair.Create(value.Key, value.Value)));
-        return new SentEvent(new EventKey($"/adapters/{adapter.Id}", TextOf(values.GetValueOrDefault(Adapter.Key))), type, at, JsonSerializer.SerializeToElement(data));
+        var data = new JsonObject(adapter.Takes.Keys.Except(Adapter.Attributes).Select(part => KeyValuePair.Create(part, ValueOf(part))).Where(value => value.Value is not null));
+        return new SentEvent(new EventKey($"/adapters/{adapter.Id}", TextOf(ValueOf(Adapter.Key))), type, at, JsonSerializer.SerializeToElement(data));
 
-        JsonNode? ValueOf(string from, string where)
+        JsonNode? ValueOf(string part)
         {
+            var from = adapter.Takes.GetValueOrDefault(part, "");
             if (Adapter.IsPointer(from))
             {
                 return JsonPointer.Parse(from).Evaluate(one) is { ValueKind: not JsonValueKind.Null } value ? JsonNode.Parse(value.GetRawText()) : null;
@@ -113,7 +113,7 @@ public static class Adapting
             var (text, fault) = PlaceholderLanguage.Filled(from, [("it", it), ("all", all)]);
             if (fault is not null)
             {
-                faults.Add(new Fault(where, $"It cannot be filled in: {fault}"));
+                faults.Add(new Fault($"{path}/{part}", $"It cannot be filled in: {fault}"));
             }
 
             return text?.Trim() is { Length: > 0 } words ? JsonValue.Create(words) : null;

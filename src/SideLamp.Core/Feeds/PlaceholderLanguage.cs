@@ -27,6 +27,13 @@ internal static partial class PlaceholderLanguage
 
     private const string WorkName = "work";
 
+    private const long MostBytes = 4 << 20;
+
+    private sealed record Readable(IFluidTemplate? Template, string? Fault);
+
+    /// <summary>A parsed template weighs some twenty times its letters.</summary>
+    private static readonly Remembered<string, Readable> Known = new(MostBytes, (words, _) => (words.Length * 40L) + 200);
+
     private static readonly string[] Tags = ["if", "unless", "case", "for", "break", "continue", "assign", "capture", "comment", "#", "raw"];
 
     private static readonly FrozenSet<string> Filters = new[]
@@ -76,7 +83,8 @@ internal static partial class PlaceholderLanguage
     /// <summary>Words filled in with these values; or why they cannot be, in a sentence.</summary>
     public static (string? Text, string? Fault) Filled(string words, IEnumerable<(string Name, FluidValue Value)> values)
     {
-        if (FaultIn(words) is { } fault)
+        var (template, fault) = Known.Of(words, _ => FaultIn(words) is { } wrong ? new Readable(null, wrong) : new Readable(Parser.Parse(words), null));
+        if (template is null)
         {
             return (null, fault);
         }
@@ -87,7 +95,7 @@ internal static partial class PlaceholderLanguage
             context.SetValue(name, value);
         }
 
-        return Rendered(Parser.Parse(words), context);
+        return Rendered(template, context);
     }
 
     /// <summary>The same, of a template that may be used. Whatever a placeholder does, it must not take the show with it: the library's own complaints are of many types.</summary>

@@ -26,6 +26,8 @@ interface Known {
 export function makePlayer(): Player {
   let refused = false;
   let context: AudioContext | null = null;
+  /** How many play, or are about to: while none is, the browser keeps no sound running. */
+  let playing = 0;
   const known = new Map<string, Promise<Known>>();
 
   const fetched = (url: string, audio: AudioContext): Promise<Known> => {
@@ -44,25 +46,37 @@ export function makePlayer(): Player {
       let over = false;
       let end = (): void => void (over = true);
       const audio = (context ??= new AudioContext({ sampleRate: rate }));
+      playing++;
+      const done = (): void => {
+        if (--playing === 0) void audio.suspend();
+      };
       const begin = async (): Promise<void> => {
         const [sound] = await Promise.all([fetched(url, audio), resumed(audio)]);
         refused = audio.state !== 'running';
-        if (!over && !refused) end = started(audio, sound, level);
+        if (over || refused) done();
+        else end = started(audio, sound, level, done);
       };
-      begin().catch(() => (refused = true));
-      return () => end();
+      begin().catch(() => {
+        refused = true;
+        done();
+      });
+      return () => {
+        end();
+        end = () => undefined;
+      };
     },
     refused: () => refused,
   };
 }
 
-function started(audio: AudioContext, { buffer, gain }: Known, level: number): () => void {
+function started(audio: AudioContext, { buffer, gain }: Known, level: number, onOver: () => void): () => void {
   const loud = level * gain;
   const knob = audio.createGain();
   const source = audio.createBufferSource();
   source.buffer = buffer;
   source.connect(knob).connect(audio.destination);
   knob.gain.setValueAtTime(loud, audio.currentTime);
+  source.onended = onOver;
   source.start();
   const endAt = (time: number): void => {
     knob.gain.cancelScheduledValues(audio.currentTime);
@@ -88,6 +102,5 @@ async function measured(url: string, audio: AudioContext): Promise<Known> {
 }
 
 async function resumed(audio: AudioContext): Promise<void> {
-  if (audio.state === 'running') return;
   await Promise.race([audio.resume(), new Promise<void>((done) => setTimeout(done, patience))]);
 }

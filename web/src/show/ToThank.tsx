@@ -1,4 +1,6 @@
 import clsx from 'clsx';
+import { useState } from 'react';
+import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { press } from './air';
 import { Button } from '../ui/Button';
@@ -29,31 +31,45 @@ export function ToThank() {
       ) : (
         <ul className="grid min-h-0 auto-rows-min grid-cols-[minmax(0,1fr)] overflow-y-auto">
           {[...all].reverse().map((one) => (
-            <li key={one.seq}>
-              <label
-                className={clsx(
-                  'flex min-h-11 items-center gap-2.5 rounded-md px-1 hover:bg-raised',
-                  one.isDone && 'text-faint line-through',
-                )}
-              >
-                <input
-                  type="checkbox"
-                  checked={one.isDone}
-                  onChange={(event) => void press('thank', { seq: one.seq, done: event.target.checked })}
-                  className="size-4 shrink-0 accent-(--color-cool)"
-                />
-                <span className="grid min-w-0 flex-1 leading-tight">
-                  <b className="truncate font-semibold">{one.said.who || 'nobody by name'}</b>
-                  <span className={clsx('truncate text-[0.9em]', !one.isDone && 'text-quiet')}>
-                    {saidOf(one.said)} · {clock.format(one.at)}
-                    {one.isUnshown && ' · not shown'}
-                  </span>
-                </span>
-              </label>
-            </li>
+            <Line key={one.seq} one={one} />
           ))}
         </ul>
       )}
     </section>
+  );
+}
+
+function Line({ one }: { one: Schemas['ThanksView'] }) {
+  // As the hand has set it, until that is confirmed: it does not jump back meanwhile.
+  const [wished, wish] = useState<boolean | null>(null);
+  const done = wished ?? one.isDone;
+  const tick = async (next: boolean): Promise<void> => {
+    wish(next);
+    await press('thank', { seq: one.seq, done: next });
+    wish(null);
+  };
+  return (
+    <li>
+      <label
+        className={clsx(
+          'flex min-h-11 items-center gap-2.5 rounded-md px-1 hover:bg-raised',
+          done && 'text-faint line-through',
+        )}
+      >
+        <input
+          type="checkbox"
+          checked={done}
+          onChange={(event) => void tick(event.target.checked)}
+          className="size-4 shrink-0 accent-(--color-cool)"
+        />
+        <span className="grid min-w-0 flex-1 leading-tight">
+          <b className="truncate font-semibold">{one.said.who || 'nobody by name'}</b>
+          <span className={clsx('truncate text-[0.9em]', !done && 'text-quiet')}>
+            {saidOf(one.said)} · {clock.format(one.at)}
+            {one.isUnshown && ' · not shown'}
+          </span>
+        </span>
+      </label>
+    </li>
   );
 }
