@@ -6,7 +6,19 @@ import tseslint from 'typescript-eslint';
 
 // Arrows between folders run one way (note 3 of the design): a folder may use those before it, and places do not know each other.
 const ground = ['ui', 'api', 'painter'];
-const places = ['alerts', 'brand', 'confidence', 'desk', 'feeds', 'graphics', 'labels', 'outputs', 'seats', 'timers', 'workshop'];
+const places = [
+  'alerts',
+  'brand',
+  'confidence',
+  'desk',
+  'feeds',
+  'graphics',
+  'labels',
+  'outputs',
+  'seats',
+  'timers',
+  'workshop',
+];
 const uses = {
   painter: ['api'],
   live: ground,
