@@ -24,9 +24,9 @@ internal sealed class EventSender(RunningServer server, string key)
     /// <summary>Several that must be taken, in one transaction.</summary>
     public async Task TellAll(IEnumerable<string> events) => Assert.Equal(HttpStatusCode.OK, (await Send(Batch, $"[{string.Join(',', events)}]")).Code);
 
-    public async Task<(HttpStatusCode Code, string Said)> Send(string type, string body, string path = "/events", string? otherKey = null)
+    public async Task<(HttpStatusCode Code, string Said)> Send(string type, string body, string path = "/events", string? otherKey = null, Encoding? encoding = null)
     {
-        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = new StringContent(body, Encoding.UTF8, type) };
+        using var request = new HttpRequestMessage(HttpMethod.Post, path) { Content = new StringContent(body, encoding ?? Encoding.UTF8, type) };
         request.Headers.Authorization = new AuthenticationHeaderValue("Bearer", otherKey ?? key);
         using var answer = await server.Http.SendAsync(request);
         return (answer.StatusCode, await answer.Content.ReadAsStringAsync());

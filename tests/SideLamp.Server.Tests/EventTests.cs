@@ -112,6 +112,7 @@ public sealed class EventTests
         Assert.True(refused == HttpStatusCode.BadRequest && said.Contains("/2/data/amount", StringComparison.Ordinal), said);
         Assert.Equal((HttpStatusCode.OK, """{"counted":1,"known":0}"""), await door.Send("application/json", """{"list":[{"ref":1,"from":"Pim","cents":1250},{"what":"hello"}]}""", "/events/jar"));
         Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await door.Send("text/plain", """{"list":{"ref":1,"from":"Pim","cents":1250}}""", "/events/jar"));
+        Assert.Equal(HttpStatusCode.BadRequest, (await door.Send("application/json", """{"list":"ÿ"}""", "/events/jar", encoding: Encoding.Latin1)).Code);
         Assert.Equal(HttpStatusCode.NotFound, (await door.Send("application/json", "{}", "/events/jam")).Code);
         Assert.Equal(HttpStatusCode.Unauthorized, (await door.Send("application/json", "{}", "/events/jar", otherKey: "wrong")).Code);
 
@@ -161,6 +162,7 @@ public sealed class EventTests
             (Structured, Event("1", "gift", """{"count":1.5}""")),
             (Structured, Event("1", "gift", """{"count":99999999999}""")),
             (Structured, Event("1", "follow", """{"name":"\ud800"}""")),
+            (Structured, Event("1", "follow", """{"\ud83d":1,"name":"Pim"}""")),
             (Structured, Event("1", "follow", """{"name":["Pim"]}""")),
             (Structured, Event("1", "follow", "[]")),
             (Structured, Event("1", "reversal", "{}")),

@@ -93,7 +93,26 @@ public static class EventReader
                 data = null;
             }
 
+            if (data is { ValueKind: JsonValueKind.Object } said && !HasWholeNames(said))
+            {
+                faults.Add(new Fault(path, "A name in the data holds half a character, such as \\ud83d without its other half. Send it whole."));
+                data = null;
+            }
+
             _data = data is { ValueKind: JsonValueKind.Object } ? data : null;
+        }
+
+        /// <summary>Where one holds half a character, no value can be looked up by its name.</summary>
+        private static bool HasWholeNames(JsonElement data)
+        {
+            try
+            {
+                return data.EnumerateObject().All(member => member.Name is not null);
+            }
+            catch (InvalidOperationException)
+            {
+                return false;
+            }
         }
 
         /// <summary>One line of words, cut where it is too long.</summary>

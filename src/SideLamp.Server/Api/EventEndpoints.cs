@@ -171,11 +171,23 @@ internal static class EventEndpoints
     {
         var name = (string?)request.RouteValues["adapter"] ?? "";
         var adapter = EntryLists.Adapters.Find(loop.Stage.Show, name) ?? throw RefusedException.NotFound($"adapter “{name}”: look at how events come in, on the page Labels");
-        using var reader = new StreamReader(request.Body, new UTF8Encoding(false, throwOnInvalidBytes: true));
-        using var body = JsonIn(await reader.ReadToEndAsync());
+        using var body = JsonIn(await TextIn(request));
         var adapted = Adapting.Read(adapter, body.RootElement, MostInBatch);
         RefusedException.ThrowIfAny([.. adapted.Faults]);
         return adapted.Events;
+    }
+
+    private static async Task<string> TextIn(HttpRequest request)
+    {
+        try
+        {
+            using var reader = new StreamReader(request.Body, new UTF8Encoding(false, throwOnInvalidBytes: true));
+            return await reader.ReadToEndAsync();
+        }
+        catch (DecoderFallbackException)
+        {
+            throw RefusedException.Faulty("", "This is no JSON: it is not written in UTF-8 throughout.");
+        }
     }
 
     private static JsonDocument JsonIn(string text)
