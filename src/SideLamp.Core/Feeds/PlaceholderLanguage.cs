@@ -5,6 +5,7 @@ using System.Text.RegularExpressions;
 using Fluid;
 using Fluid.Ast;
 using Fluid.Values;
+using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Feeds;
 
@@ -76,7 +77,7 @@ internal static partial class PlaceholderLanguage
 
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
     public static string? FaultIn(string words) =>
-        words.Length > LongestText ? $"Words with placeholders have up to {LongestText:N0} characters."
+        words.Length > Field.Longest ? $"Words with placeholders have up to {Field.Longest:N0} characters."
         : !Parser.TryParse(words, out var parsed, out var error) ? $"The placeholder cannot be read: {error.TrimEnd('.')}."
         : FaultIn(parsed);
 
