@@ -1,6 +1,6 @@
 // Events a second that are accepted, kept and answered, beside bare inserts in groups of the same size; and what a press waits meanwhile.
 import { Agent, request } from 'node:http';
-import { air, ask, browserOn, insertsOf, lampOn, median, ms, pause, ports, row, stop, table, tidy, timed } from './tools.mjs';
+import { air, ask, browserOn, insertsOf, lampOn, median, ms, paintedOn, pause, ports, row, stop, table, tidy, timed } from './tools.mjs';
 
 const seconds = 5;
 const lamp = await lampOn();
@@ -66,33 +66,7 @@ const desk = await (await browser.newContext({ viewport: { width: 1280, height: 
 await desk.goto(`http://127.0.0.1:${ports.lamp}/alerts`);
 await pause(3000);
 
-/** ms from each press to the frame in which its graphic is there, for so long. */
-async function painted(seconds) {
-  const times = [];
-  for (const until = performance.now() + seconds * 1000; performance.now() < until; ) {
-    const seen = output.evaluate(
-      () =>
-        new Promise((done) => {
-          const canvas = document.getElementById('canvas');
-          const watch = new MutationObserver(() => {
-            if (!canvas.textContent.includes('Hollow Lane')) return;
-            watch.disconnect();
-            requestAnimationFrame(() => setTimeout(() => done(performance.timeOrigin + performance.now())));
-          });
-          watch.observe(canvas, { childList: true, subtree: true });
-        }),
-    );
-    await pause(150 + Math.random() * 40);
-    const at = performance.timeOrigin + performance.now();
-    await air('light', 'place');
-    times.push((await seen) - at);
-    await air('dark', 'place');
-    await pause(700);
-  }
-  return times;
-}
-
-const quiet = await painted(10);
+const quiet = await paintedOn(output, 'place', 10);
 const sending = (async () => {
   for (let at = 0; at < 1000; at++) {
     const kind = ['follow', 'tip', 'gift'][at % 3];
@@ -100,7 +74,7 @@ const sending = (async () => {
     await pause(10);
   }
 })();
-const meanwhile = await painted(10);
+const meanwhile = await paintedOn(output, 'place', 10);
 await sending;
 row(ms(median(quiet)), ms(median(meanwhile)), (median(meanwhile) / median(quiet)).toFixed(2));
 await browser.close();

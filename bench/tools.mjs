@@ -83,7 +83,33 @@ export const browserOn = () =>
   });
 
 let id = 0;
-export const air = (verb, graphic) => ask('POST', ports.lamp, '/api/air', { id: `bench-${process.pid}-${id++}`, verb, graphic });
+export const air = (verb, graphic, more) => ask('POST', ports.lamp, '/api/air', { id: `bench-${process.pid}-${id++}`, verb, graphic, ...more });
+
+/** ms from each press to the frame in which the graphic, which says “Hollow Lane”, is there, for so long. */
+export async function paintedOn(output, graphic, seconds) {
+  const times = [];
+  for (const until = performance.now() + seconds * 1000; performance.now() < until; ) {
+    const seen = output.evaluate(
+      () =>
+        new Promise((done) => {
+          const canvas = document.getElementById('canvas');
+          const watch = new MutationObserver(() => {
+            if (!canvas.textContent.includes('Hollow Lane')) return;
+            watch.disconnect();
+            requestAnimationFrame(() => setTimeout(() => done(performance.timeOrigin + performance.now())));
+          });
+          watch.observe(canvas, { childList: true, subtree: true });
+        }),
+    );
+    await pause(150 + Math.random() * 40);
+    const at = performance.timeOrigin + performance.now();
+    await air('light', graphic);
+    times.push((await seen) - at);
+    await air('dark', graphic);
+    await pause(700);
+  }
+  return times;
+}
 
 /** ms from asking to the answer. */
 export async function timed(work) {

@@ -9,6 +9,7 @@ const ground = ['ui', 'api', 'painter'];
 const places = [
   'alerts',
   'brand',
+  'chat',
   'confidence',
   'desk',
   'feeds',
@@ -26,7 +27,8 @@ const uses = {
   show: [...ground, 'live'],
   monitor: [...ground, 'live', 'show'],
   fields: [...ground, 'live', 'show', 'monitor'],
-  ...Object.fromEntries(places.map((place) => [place, [...ground, 'live', 'show', 'monitor', 'fields']])),
+  audience: [...ground, 'live', 'show', 'monitor', 'fields'],
+  ...Object.fromEntries(places.map((place) => [place, [...ground, 'live', 'show', 'monitor', 'fields', 'audience']])),
   frame: [...ground, 'live', 'show', 'monitor', ...places],
 };
 const folders = ['ui', 'api', ...Object.keys(uses)];

@@ -1,6 +1,6 @@
 using SideLamp.Bench;
 
-// “core FOLDER”: engine, layout and belts, on their own. “readers”: sources to cells. “poll FOLDER”: the floor for files. “insert FOLDER GROUP”: the floor for events. “push PORT”: the floor for a press, a bare WebSocket push.
+// “core FOLDER”: engine, layout and belts, on their own. “readers”: sources to cells. “irc FILE”: lines of chat. “poll FOLDER”: the floor for files. “insert FOLDER GROUP”: the floor for events. “push PORT”: the floor for a press, a bare WebSocket push.
 switch (args)
 {
     case ["core", var root]:
@@ -10,6 +10,9 @@ switch (args)
         break;
     case ["readers"]:
         ReaderBench.Run();
+        break;
+    case ["irc", var file]:
+        ChatBench.Run(file);
         break;
     case ["poll", var folder]:
         BarePoll.Run(folder);
@@ -21,7 +24,7 @@ switch (args)
         await BarePush.Serve(int.Parse(port, System.Globalization.CultureInfo.InvariantCulture));
         break;
     default:
-        Console.Error.WriteLine("Say “core ROOT”, “readers”, “poll FOLDER”, “insert FOLDER GROUP” or “push PORT”.");
+        Console.Error.WriteLine("Say “core ROOT”, “readers”, “irc FILE”, “poll FOLDER”, “insert FOLDER GROUP” or “push PORT”.");
         return 2;
 }
 

@@ -113,3 +113,21 @@ public readonly record struct AlertId(string Value) : IId
 {
     public override string ToString() => Value;
 }
+
+/// <summary>Names a chat server that is listened to.</summary>
+public readonly record struct ChatSourceId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names what viewers type to make something happen. It is also the word that placeholders use: <c>{{ chat.guess.words }}</c>.</summary>
+public readonly record struct ChatCommandId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
+/// <summary>Names a vote. It is also the word that placeholders use: <c>{{ votes.lamp.question }}</c>.</summary>
+public readonly record struct VoteId(string Value) : IId
+{
+    public override string ToString() => Value;
+}

@@ -1,6 +1,9 @@
+using System.Buffers;
 using System.Globalization;
 using System.Net;
 using System.Text.Json.Serialization;
+using Microsoft.AspNetCore.Connections;
+using Microsoft.AspNetCore.Connections.Features;
 using Microsoft.AspNetCore.StaticFiles;
 using Microsoft.Extensions.FileProviders;
 using Serilog;
@@ -13,6 +16,7 @@ using SideLamp.Core.Shows;
 using SideLamp.Core.Text;
 using SideLamp.Rendering;
 using SideLamp.Server.Api;
+using SideLamp.Server.Chat;
 using SideLamp.Server.Data;
 using SideLamp.Server.Events;
 using SideLamp.Server.Feeds;
@@ -38,12 +42,14 @@ public static class App
         var builder = WebApplication.CreateBuilder(
             new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = pages }
         );
+        GardenChat? chat = null;
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
             kestrel.ListenLocalhost(options.Port);
             if (options.StandInPort > 0)
             {
-                kestrel.Listen(IPAddress.Loopback, options.StandInPort);
+                // The stand-ins' machine speaks as a web server does, and as a chat server.
+                kestrel.Listen(IPAddress.Loopback, options.StandInPort, there => there.Use(next => connection => ServeStandIn(connection, next, () => chat)));
             }
 
             // Files have a limit of their own, at their addresses.
@@ -68,6 +74,8 @@ public static class App
         AddServices(builder.Services, options);
 
         var app = builder.Build();
+        chat = app.Services.GetService<GardenChat>();
+        app.Services.GetService<GardenTalk>()?.Gather();
         if (app.Services.GetService<GardenWeb>() is { } web)
         {
             // Another machine, as it were: nothing of ours is there.
@@ -110,6 +118,8 @@ public static class App
         if (options.StandInPort > 0)
         {
             services.AddSingleton(all => new GardenWeb(all.GetRequiredService<GardenSources>(), options.StandInPort, TimeProvider.System));
+            services.AddSingleton(new GardenChat(TimeProvider.System));
+            services.AddSingleton(all => new GardenTalk(all.GetRequiredService<GardenChat>(), TimeProvider.System));
         }
 
         if (options.StandIns)
@@ -142,6 +152,8 @@ public static class App
         services.AddSingleton<FeedWorker>().AddHostedService(all => all.GetRequiredService<FeedWorker>());
         services.AddSingleton<PictureWorker>().AddHostedService(all => all.GetRequiredService<PictureWorker>());
         services.AddSingleton<EventKeeper>().AddHostedService(all => all.GetRequiredService<EventKeeper>());
+        services.AddSingleton<ChatHub>().AddHostedService(all => all.GetRequiredService<ChatHub>());
+        services.AddSingleton<ChatWorker>().AddHostedService(all => all.GetRequiredService<ChatWorker>());
         services.AddHostedService<LabelFiles>();
         services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
@@ -180,6 +192,25 @@ public static class App
             ? "public, max-age=31536000, immutable"
             : "no-cache";
 
+    private static async Task ServeStandIn(ConnectionContext connection, ConnectionDelegate next, Func<GardenChat?> chat)
+    {
+        var input = connection.Transport.Input;
+        // The server that stops waits for nobody who has said nothing yet, nor for a talk that has no end.
+        var asked = connection.Features.Get<IConnectionLifetimeNotificationFeature>()?.ConnectionClosedRequested ?? CancellationToken.None;
+        using var ending = CancellationTokenSource.CreateLinkedTokenSource(connection.ConnectionClosed, asked);
+        try
+        {
+            var first = await input.ReadAsync(ending.Token);
+            var isChat = GardenChat.IsChat(first.Buffer.ToArray());
+            input.AdvanceTo(first.Buffer.Start);
+            await (isChat && chat() is { } garden ? garden.Serve(input, connection.Transport.Output, ending.Token) : next(connection));
+        }
+        catch (Exception error) when (error is OperationCanceledException or IOException or ConnectionAbortedException)
+        {
+            // It went, or we go.
+        }
+    }
+
     private static async Task ServeLive(HttpContext context, LiveHub hub, IHostApplicationLifetime life)
     {
         if (!context.WebSockets.IsWebSocketRequest)
@@ -193,7 +224,7 @@ public static class App
         await hub.Serve(socket, stop.Token);
     }
 
-    private sealed class StandInHost(ClothWriter writer, GardenViewers viewers, DataFolder data) : BackgroundService
+    private sealed class StandInHost(ClothWriter writer, GardenViewers viewers, DataFolder data, IServiceProvider all) : BackgroundService
     {
         protected override async Task ExecuteAsync(CancellationToken stoppingToken)
         {
@@ -204,7 +235,7 @@ public static class App
 
             try
             {
-                await Task.WhenAll(writer.Run(stoppingToken), viewers.Run(stoppingToken));
+                await Task.WhenAll(writer.Run(stoppingToken), viewers.Run(stoppingToken), all.GetService<GardenTalk>()?.Run(stoppingToken) ?? Task.CompletedTask);
             }
             catch (OperationCanceledException)
             {

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -66,7 +67,7 @@ public static class DemoShow
                     CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", "{{ guests.picture }}"))),
                 },
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "{{ labels.hedgerow_value }}"), ("goal", "{{ labels.hedgerow_target }}"))),
-                Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "quietfern"), ("message", "Why a white cloth and not a coloured one?"))),
+                Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "{{ event.name }}"), ("message", "{{ event.words }}"))) with { Stay = Duration.FromSeconds(20) },
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{% for row in species.rows %}{% if row.done %}[x] {% else %}[ ] {% endif %}{{ row.text }}\n{% endfor %}"))),
                 Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))) with { CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty.Add("leftCount", new CountKeys("m", null)).Add("rightCount", new CountKeys("h", null)) },
                 Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "{{ garden.cloth_temperature }}° · dark {{ garden.darkness }} %"))),
@@ -76,7 +77,7 @@ public static class DemoShow
                     "vote",
                     "right",
                     "v",
-                    Words(("question", "Which lamp next?"), ("a", "A warm"), ("aShare", "58"), ("b", "B blue"), ("bShare", "42"), ("c", ""), ("note", "type A or B · 31 votes"))
+                    Words(("question", "{{ votes.lamp.question }}"), ("a", "{{ votes.lamp.a }}"), ("aShare", "{{ votes.lamp.a_share }}"), ("b", "{{ votes.lamp.b }}"), ("bShare", "{{ votes.lamp.b_share }}"), ("c", ""), ("note", "type A or B · {{ votes.lamp.total }} votes"))
                 ),
                 Graphic("check", "Next lamp check", "corner-timer", "lower-middle", "t", Words(("time", "{{ timers.check }}"), ("label", "lamp check"), ("left", "65"))) with { Place = Placement.Plain with { X = -117 } },
                 Graphic("sighting", "Send your sighting", "reach-us", "lower-right", "s", Words(("lead", "Seen one at home?"), ("address", "hollow-lane.example/sightings"))) with { Stay = Duration.FromSeconds(12), Every = Duration.FromMinutes(8) },
@@ -148,6 +149,10 @@ public static class DemoShow
                 Cue("break", "Break", "y", onlyThese: true, Lit("break")),
                 Cue("goodnight", "Goodnight", "j", onlyThese: true, Lit("thanks")),
             ],
+            ChatSources = [new ChatSource(Chat, "Garden chat", "127.0.0.1", new Uri(web).Port, IsTls: false, [GardenChat.Channel])],
+            ChatRules = ChatRules.AtFirst with { Graphic = new GraphicId("question"), ViewerDelay = Duration.FromSeconds(9) },
+            ChatCommands = [new ChatCommand(new ChatCommandId("guess"), "Guess the species", "!guess", CommandAct.Collect) { IsOn = true }],
+            Votes = [new Vote(new VoteId("lamp"), "Which lamp next?", [new VoteOption("A warm", ["A", "warm"]), new VoteOption("B blue", ["B", "blue"])]) { Length = Duration.FromMinutes(1) }],
             AlertRules =
             [
                 new AlertRule(new AlertId("follows"), EventKinds.Follow, new GraphicId("follow")),
@@ -187,6 +192,12 @@ public static class DemoShow
 
     /// <summary>How long before its first opening the demo's session began.</summary>
     public static readonly Duration SessionAge = Duration.FromMinutes(35);
+
+    public static readonly ChatSourceId Chat = new("garden");
+
+    /// <summary>How the lamp vote stood when it was closed, before the demo is opened for the first time.</summary>
+    public static VoteRun Voted(Instant now) =>
+        Enumerable.Range(0, 31).Aggregate(new VoteRun(1, now - Duration.FromMinutes(12), null, now - Duration.FromMinutes(11), [0, 0]), (so, at) => so.With(new Paper($"demo {at}", at < 18 ? 0 : 1), mayChange: true));
 
     private static Feed Web(string web, string id, string name, string source, int seconds, SourceKind kind) =>
         new(new FeedId(id), name, $"{web}/{source}", Duration.FromSeconds(seconds), kind, Private: true);

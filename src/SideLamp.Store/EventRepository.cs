@@ -86,6 +86,16 @@ public sealed class EventRepository(Database database) : IEventIndex
     /// <summary>The sender's own id of somebody, or else the name.</summary>
     private static string WhoOf(ViewerEvent one) => one.Person.Length > 0 ? one.Person : one.Name;
 
+    /// <summary>What somebody did is nobody's by name any more; it counts as it did.</summary>
+    /// <param name="person">The source, and the sender's own id of the person.</param>
+    /// <param name="name">Whoever was called so, too; null = by the id alone.</param>
+    public void Forget(string person, string? name) =>
+        database.Execute(
+            "UPDATE event SET who = '', body = json_set(body, '$.name', 'a viewer', '$.person', '', '$.words', '') WHERE json_valid(body) AND (source || ' ' || who = $person OR json_extract(body, '$.name') = $name COLLATE NOCASE)",
+            ("$person", person),
+            ("$name", name)
+        );
+
     public void TakeBack(long seq, long by) => database.Execute("UPDATE event SET gone = $by WHERE seq = $seq", ("$seq", seq), ("$by", by));
 
     public ViewerEvent? Latest(string kind, Bounds within) =>

@@ -16,7 +16,7 @@ internal sealed class Reading(Database database)
     private readonly List<string> _aside = [];
     private bool _isOld;
 
-    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts, string? thanks)
+    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts, string? thanks, string? chat)
     {
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
@@ -38,11 +38,17 @@ internal sealed class Reading(Database database)
             Rows("SELECT feed, body FROM value", "The last words of a feed", Codecs.Value).Where(one => show.Feed(new FeedId(one.Id)) is not null).ToImmutableDictionary(one => new FeedId(one.Id), one => one.Value)
         )
         {
+            Chat = (chat is null ? null : Try("What came by chat", chat, Codecs.Chat.Read))?.State(PapersOf()) ?? Core.Chat.ChatState.None,
             Thanks = (thanks is null ? null : Try("Who is to be thanked", thanks, Codecs.Thanks.Read)) ?? Core.Events.ThanksList.Empty,
             Pictures = (stored?.All ?? []).Where(one => show.Feed(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
         };
         return new Loaded(kept, [.. _aside], _isOld);
     }
+
+    private ILookup<(VoteId Vote, long Run), Core.Chat.Paper> PapersOf() =>
+        database
+            .Query("SELECT vote, run, person, option FROM paper ORDER BY vote, run, no", row => (Of: (new VoteId(row.GetString(0)), row.GetInt64(1)), Paper: new Core.Chat.Paper(row.GetString(2), row.IsDBNull(3) ? null : row.GetInt32(3))))
+            .ToLookup(one => one.Of, one => one.Paper);
 
     private Show ShowOf(string head)
     {

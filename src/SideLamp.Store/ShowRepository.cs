@@ -4,6 +4,7 @@ using Microsoft.Data.Sqlite;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
@@ -19,14 +20,14 @@ public sealed record Loaded(Kept Kept, ImmutableArray<string> SetAside, bool IsO
 /// <summary>Keeps a show and what is on air, and brings them back. Only the pieces that differ are written.</summary>
 public sealed class ShowRepository(Database database)
 {
-    private static readonly string[] Pieces = ["entry", "choice", "act", "command", "content", "value"];
+    private static readonly string[] Pieces = ["entry", "choice", "act", "command", "content", "value", "paper"];
 
     /// <summary>What was kept last; null in a data folder that has no show yet.</summary>
     /// <exception cref="JsonException">The head of the show cannot be read: without it there is no show.</exception>
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts"), settings.GetValueOrDefault("thanks")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts"), settings.GetValueOrDefault("thanks"), settings.GetValueOrDefault("chat")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -74,6 +75,7 @@ public sealed class ShowRepository(Database database)
                 KeepSetting("thanks", Codecs.Thanks.Write(after.Thanks));
             }
 
+            KeepChat(before?.Chat ?? ChatState.None, after.Chat, anew: before is null);
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);
             KeepValues(before, after);
             KeepAir(before, after);
@@ -183,6 +185,37 @@ public sealed class ShowRepository(Database database)
         foreach (var gone in old.Keys)
         {
             database.Execute("DELETE FROM entry WHERE list = $list AND id = $id", ("$list", list.Name), ("$id", gone));
+        }
+    }
+
+    /// <summary>Papers of votes are only added; those of a vote that is forgotten, or begins anew, go.</summary>
+    private void KeepChat(ChatState before, ChatState after, bool anew)
+    {
+        if (ReferenceEquals(before, after) && !anew)
+        {
+            return;
+        }
+
+        KeepSetting("chat", Codecs.Chat.Write(KeptChat.Of(after)));
+        foreach (var (vote, run) in before.Votes.Where(one => after.Votes.GetValueOrDefault(one.Key)?.No != one.Value.No))
+        {
+            database.Execute("DELETE FROM paper WHERE vote = $vote AND run = $run", ("$vote", vote.Value), ("$run", run.No));
+        }
+
+        foreach (var (vote, run) in after.Votes)
+        {
+            var known = before.Votes.GetValueOrDefault(vote) is { } old && old.No == run.No ? old.Papers.Count : 0;
+            for (var no = known; no < run.Papers.Count; no++)
+            {
+                database.Execute(
+                    "INSERT OR REPLACE INTO paper (vote, run, no, person, option) VALUES ($vote, $run, $no, $person, $option)",
+                    ("$vote", vote.Value),
+                    ("$run", run.No),
+                    ("$no", no),
+                    ("$person", run.Papers[no].Person),
+                    ("$option", run.Papers[no].Option)
+                );
+            }
         }
     }
 

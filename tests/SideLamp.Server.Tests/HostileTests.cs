@@ -291,9 +291,9 @@ public sealed class HostileTests : IAsyncLifetime
     {
         _lit = !_lit;
         var since = Stopwatch.GetTimestamp();
-        var answer = await _server.Press(_lit ? "light" : "dark", "vote");
+        var answer = await _server.Press(_lit ? "light" : "dark", "quote");
         Assert.True(answer.IsSuccessStatusCode, $"{what}: {await answer.Content.ReadAsStringAsync()}");
-        await _output.Next(change => change["k"]!.GetValue<string>() == "change" && change.ToJsonString().Contains("\"vote\"", StringComparison.Ordinal));
+        await _output.Next(change => change["k"]!.GetValue<string>() == "change" && change.ToJsonString().Contains("\"quote\"", StringComparison.Ordinal));
         Assert.True(Stopwatch.GetElapsedTime(since) < Soon, $"{what}: the output heard of the press only after {Stopwatch.GetElapsedTime(since).TotalMilliseconds:0} ms.");
     }
 
@@ -355,7 +355,7 @@ public sealed class HostileTests : IAsyncLifetime
     private async Task TheSameAfterARestart()
     {
         // What is on its way out is gone by then.
-        await _server.Press("light", "vote");
+        await _server.Press("light", "quote");
         _lit = true;
         var before = JsonNode.Parse(await Seen())!.AsArray().Select(item => (item!["graphic"]!.GetValue<string>(), item["nodes"]!.AsArray().Count)).Order().ToList();
         await _server.Kill();

@@ -7,7 +7,7 @@ namespace SideLamp.Server.Tests;
 public sealed class KillTests
 {
     /// <summary>Each in a seat of its own, so that none sends another away; none leaves by itself.</summary>
-    private static readonly string[] Graphics = ["names", "lamp", "place", "question", "vote", "check", "sightings"];
+    private static readonly string[] Graphics = ["names", "lamp", "place", "follower", "vote", "check", "sightings"];
 
     /// <summary>How often the server is killed; <c>SIDELAMP_KILLS</c> says more, for the long run (bench/README.md).</summary>
     private static readonly int Rounds = int.Parse(Environment.GetEnvironmentVariable("SIDELAMP_KILLS") ?? "8", CultureInfo.InvariantCulture);

@@ -1,4 +1,5 @@
 import { join } from 'node:path';
+import type { Page } from '@playwright/test';
 import { expect, mortal } from './sideLamp';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
@@ -16,33 +17,6 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await page.keyboard.press('d');
   await expect(page.getByRole('img', { name: 'Standby' }).getByText('lamp check')).toBeVisible();
   await page.keyboard.press('Escape');
-  await page.request.post(`${lamp.url}/api/adapters`, {
-    headers: { origin: lamp.url },
-    data: {
-      id: 'jar',
-      name: 'The tip jar',
-      each: '/data',
-      takes: {
-        type: "{% if it.kind == 'given' %}tip{% endif %}",
-        id: '/tx',
-        name: '/from/nick',
-        amount: '{{ it.cents | divided_by: 100.0 }}',
-        words: '/note',
-      },
-    },
-  });
-  await page.goto(`${lamp.url}/adapters`);
-  await page
-    .getByRole('textbox', { name: 'What it sends' })
-    .fill(
-      JSON.stringify(
-        { data: [{ kind: 'given', tx: 8812, from: { nick: 'mossandco' }, cents: 1250, note: 'for the hedgerow' }] },
-        null,
-        2,
-      ),
-    );
-  await expect(page.getByText('tip 12.50 EUR from mossandco')).toBeVisible();
-  await shoot('adapters');
   for (const place of ['brand', 'graphics', 'timers', 'labels', 'outputs']) {
     await page.goto(`${lamp.url}/${place}`);
     await page.waitForLoadState('networkidle');
@@ -52,17 +26,6 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await page.goto(`${lamp.url}/feeds/guests`);
   await page.waitForLoadState('networkidle');
   await shoot('feed-rows');
-  await page.request.patch(`${lamp.url}/api/feeds/gardens`, {
-    headers: { origin: lamp.url },
-    data: { revision: 9e15, row: { kind: 'turns', every: 20_000 } },
-  });
-  await page.goto(lamp.url);
-  await page.getByRole('button', { name: 'Straight to air' }).click();
-  await page.getByRole('button', { name: /^From the guest list\./ }).click();
-  await page.getByRole('button', { name: 'Edit the words of From the guest list' }).click();
-  await page.getByRole('button', { name: 'From the guest list: next card' }).click();
-  await page.waitForTimeout(1200);
-  await shoot('desk-rows');
   await page.goto(`${lamp.url}/graphics/names`);
   await page.waitForLoadState('networkidle');
   await shoot('graphics');
@@ -107,15 +70,38 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await expect(page.getByRole('checkbox', { name: /Wren/ })).toBeVisible();
   await page.waitForTimeout(1200);
   await shoot('confidence');
-  await page.goto(lamp.url);
-  await expect(page.getByText('1 output showing')).toBeVisible();
-  await page.keyboard.press('k');
-  await expect.poll(async () => (await output.getByText('Pim').first().boundingBox())?.y ?? 999).toBeLessThan(380);
-  await output.screenshot({ path: join(folder, 'roll.png') });
-  await page.keyboard.press('k');
-  await expect(page.getByRole('button', { name: /^Thanks, on air/ })).toHaveCount(0);
+  await chat(page, output, lamp.url, shoot);
   await lamp.kill();
   await expect(page.getByRole('alert')).toBeVisible();
   await shoot('desk-away');
   await output.screenshot({ path: join(folder, 'output.png') });
 });
+
+/** Messages, what goes on screen and a vote: on the page, on the desk and on air. */
+async function chat(page: Page, output: Page, url: string, shoot: (name: string) => Promise<unknown>): Promise<void> {
+  const ask = (path: string, data: object) => page.request.post(url + path, { headers: { origin: url }, data });
+  for (const [no, act] of [
+    [10, 'show'],
+    [7, 'queue'],
+    [13, 'queue'],
+  ] as const)
+    await ask(`/api/chat/lines/${no}`, { id: `picture ${no}`, act });
+  await ask('/api/air', { id: 'pin', verb: 'chat', act: 'pin', no: 13 });
+  await page.goto(`${url}/chat`);
+  await expect(page.getByRole('region', { name: 'On air from chat' })).toBeVisible();
+  await expect(page.getByText(/On air 0:0[2-9]/)).toBeVisible();
+  await shoot('chat');
+  await page.goto(url);
+  await page.getByRole('button', { name: 'Straight to air' }).click();
+  await page.getByTitle('Chat, over standby and words').click();
+  await expect(page.getByRole('region', { name: 'Chat', exact: true }).getByRole('log')).toContainText(
+    'so quiet out there',
+  );
+  await page.keyboard.press('v');
+  await expect(output.getByText('Which lamp next?')).toBeVisible();
+  await page.waitForTimeout(1200);
+  await shoot('desk-chat');
+  await output.screenshot({ path: join(folder, 'vote.png') });
+  await page.keyboard.press('v');
+  await expect(page.getByRole('button', { name: /^Lamp vote, on air/ })).toHaveCount(0);
+}

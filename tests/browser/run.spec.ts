@@ -82,10 +82,10 @@ test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => 
   await page.getByRole('button', { name: 'Moth / beetle count: Left count one more' }).click();
   await expect(shown(output, '40')).toBeVisible();
   // Two quick presses are on and off again, in this order, however fast they are.
-  await page.keyboard.press('7');
-  await page.keyboard.press('7');
-  await expect(trail).toContainText('Chat question dark by key 7');
-  await expect(lit(page, 'Chat question')).toHaveCount(0);
+  await page.keyboard.press('f');
+  await page.keyboard.press('f');
+  await expect(trail).toContainText('Latest follower dark by key F');
+  await expect(lit(page, 'Latest follower')).toHaveCount(0);
 
   // 4:00. An alert takes the seat of what is lit, which comes back by itself.
   await ahead(lamp, 60);
@@ -254,7 +254,8 @@ mortal(
     const [first, second] = await Promise.all([output.evaluate(whereInTime), late.evaluate(whereInTime)]);
     const frame = 1000 / 60;
     const apart = Math.abs(first.timer - second.timer);
-    expect(Math.min(apart, 1000 - apart), JSON.stringify([first, second])).toBeLessThan(frame);
+    // They agree within one frame, and what their clocks err by: of a machine that is busy half a frame, in all.
+    expect(Math.min(apart, 1000 - apart), JSON.stringify([first, second])).toBeLessThan(1.5 * frame);
     // Its steps stand midway between a page's pictures: less than one and a half frames apart, no picture is more than one step off.
     expect(Math.abs(first.strip - second.strip), JSON.stringify([first, second])).toBeLessThan(1.5 * frame);
     for (const key of ['t', 'w']) await page.keyboard.press(key);

@@ -206,6 +206,7 @@ test('no serious accessibility finding in any place, nor on the output page', as
     '/timers',
     '/labels',
     '/alerts',
+    '/chat',
     '/adapters',
     '/confidence',
     '/brand',

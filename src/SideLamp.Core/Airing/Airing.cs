@@ -65,8 +65,16 @@ public sealed record Airing(
     Instant? TakenAt = null
 )
 {
-    /// <summary>What the alert tells that lit it; null = none did.</summary>
+    /// <summary>What the alert or the message tells that lit it; null = none did.</summary>
     public AlertEvent? Said { get; init; }
+
+    /// <summary>Whether a viewer's command has lit it.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool ByAudience { get; init; }
+
+    /// <summary>Whether it is there for something that a viewer did or wrote.</summary>
+    [JsonIgnore]
+    public bool IsOfAudience => ByAudience || Said is not null || Origin == Origin.Alert;
 
     /// <summary>Since when viewers see this graphic; null while it waits.</summary>
     [JsonIgnore]

@@ -223,6 +223,31 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
         return null;
     }
 
+    /// <summary>Nothing that it remembers of what the audience sent comes back (rule 38).</summary>
+    public string? ClearAudience()
+    {
+        foreach (var airing in State.Airings.Where(one => one.IsOfAudience))
+        {
+            seating.Send(airing, Origin.Person);
+            if (State.Airings.FirstOrDefault(one => one.Id == airing.Id) is { Leg: { } leg } leaving)
+            {
+                Put(leaving with { Leg = leg.Hurried(Now, Lighting.Within) });
+            }
+        }
+
+        State = State with
+        {
+            AlertPause = new AlertPause(Now, null),
+            LastAlert = null,
+            LightsOut = State.LightsOut?.RemoveAll(one => one.Said is not null),
+            Asides = State.Asides.RemoveAll(one => one.What.Said is not null),
+            Last = State.Last.RemoveRange(State.Last.Where(one => one.Value.Said is not null).Select(one => one.Key)),
+            Acts = [.. State.Acts.Select(act => act with { Seats = [.. act.Seats.Where(seat => seat.Before?.Said is null)] })],
+        };
+        Happenings.Add(new Happening(Now, HappeningKind.AudienceCleared, null, Origin.Person));
+        return null;
+    }
+
     /// <summary>What a hand does with all of them.</summary>
     public string? Set(AlertAct act)
     {

@@ -12,7 +12,14 @@ public abstract record AirCommand;
 /// <summary>Light a graphic with a card; null = the card that is up.</summary>
 /// <param name="Alone">Whether what would follow it does not, this time (rule 12).</param>
 /// <param name="Outfit">The outfit it wears from now on; null = as it is, empty = all parts show.</param>
-public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false, OutfitId? Outfit = null) : AirCommand;
+public sealed record Light(GraphicId Graphic, CardId? Card = null, Origin Origin = Origin.Person, bool Alone = false, OutfitId? Outfit = null) : AirCommand
+{
+    /// <summary>What a viewer wrote that it shows; null = what it shows by itself, or nothing.</summary>
+    public AlertEvent? Said { get; init; }
+
+    /// <summary>Whether a viewer's command asks for it.</summary>
+    public bool ByAudience { get; init; }
+}
 
 /// <param name="By">Automatic = it has its reasons; nobody takes that back.</param>
 public sealed record Darken(GraphicId Graphic, Origin By = Origin.Person) : AirCommand;
@@ -118,6 +125,9 @@ public sealed record Announce(ImmutableArray<QueuedAlert> Alerts, ImmutableArray
 
 /// <summary>An event was taken back (rule 37).</summary>
 public sealed record Retract(ViewerEvent Event) : AirCommand;
+
+/// <summary>All that chat and events have lit leaves at once, and nothing brings it back; alerts wait (rule 38).</summary>
+public sealed record ClearAudience : AirCommand;
 
 /// <summary>What a hand does with all alerts.</summary>
 public sealed record SetAlerts(AlertAct Act) : AirCommand;
@@ -304,6 +314,12 @@ public enum HappeningKind
 
     /// <summary>A hand entered or corrected what is counted, or turned the session.</summary>
     Figures,
+
+    /// <summary>All that the audience sent was taken off the air.</summary>
+    AudienceCleared,
+
+    /// <summary>Something in chat: a vote, a command, what was taken back; told in a sentence.</summary>
+    Chat,
 }
 
 /// <summary>Something that happened on air, for the log.</summary>

@@ -146,6 +146,7 @@ internal sealed class EngineStep
             Alert alert => _alerting.Queue(alert),
             Announce news => _alerting.Announce(news),
             Retract gone => _alerting.Retract(gone),
+            ClearAudience => _alerting.ClearAudience(),
             SetAlerts set => _alerting.Set(set.Act),
             Hush => _byItself.HushIt(),
             EndHush end => _byItself.EndHush(end.Run),

@@ -13,7 +13,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
 
     public string? LightIt(Light light)
     {
-        if (Prepare(light.Graphic, light.Card, light.Outfit) is not { } prepared)
+        if (Scene.Prepare(light.Graphic, light.Card, light.Outfit, light.Said) is not { } prepared)
         {
             return "There is no such graphic any more.";
         }
@@ -68,7 +68,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
         }
         else if (holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
-            seating.HandOver(holder, prepared, light.Origin, light.Alone);
+            seating.HandOver(holder, prepared, light.Origin, light.Alone, light.Said, light.ByAudience);
             return;
         }
         else
@@ -76,7 +76,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
             seating.Send(holder, light.Origin);
         }
 
-        seating.Enter(prepared, light.Origin, prepared.Stay, light.Alone);
+        seating.Enter(prepared, light.Origin, prepared.Stay, light.Alone, light.Said, light.ByAudience);
     }
 
     /// <summary>It has an airing already (rules 4, 7 and 8).</summary>
@@ -89,14 +89,14 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
                 seating.Send(usurper, light.Origin);
             }
 
-            seating.Return(own, prepared, light.Origin, light.Alone);
+            seating.Return(own, prepared, light.Origin, light.Alone, light.Said ?? own.Said, light.ByAudience);
             return;
         }
 
         // Lighting the same again does nothing; another card or outfit is shown in place, and a person's step starts the stay anew (rule 11).
-        if (Seating.IsTaken(own, light.Origin) || Seating.Differs(own, prepared, light.Outfit))
+        if (Seating.IsTaken(own, light.Origin) || Seating.Differs(own, prepared, light.Outfit) || (light.Said is not null && light.Said != own.Said))
         {
-            seating.HandOver(own, prepared, light.Origin, light.Alone);
+            seating.HandOver(own, prepared, light.Origin, light.Alone, light.Said, light.ByAudience);
         }
     }
 
@@ -244,12 +244,12 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
 
     public string? BringSeatBack(SeatId seat)
     {
-        if (!State.Last.TryGetValue(seat, out var last) || Prepare(last.Graphic, last.Card) is null)
+        if (!State.Last.TryGetValue(seat, out var last) || Scene.Prepare(last.Graphic, last.Card, null, last.Said) is null)
         {
             return "This seat remembers nothing.";
         }
 
-        return LightIt(new Light(last.Graphic, last.Card));
+        return LightIt(new Light(last.Graphic, last.Card) { Said = last.Said });
     }
 
     public string? ForgetSeat(SeatId seat)

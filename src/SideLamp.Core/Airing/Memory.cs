@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 using NodaTime;
+using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
@@ -22,12 +24,16 @@ public sealed record Remembered(
     GraphicId? Under = null
 )
 {
+    /// <summary>What a viewer wrote that it shows; null = nothing.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public AlertEvent? Said { get; init; }
+
     /// <summary>Whether both want the same place: it is the same graphic, or the same seat, in the open or under a full-frame graphic.</summary>
     public bool Replaces(Remembered other) => Graphic == other.Graphic || (Seat == other.Seat && Under is null == other.Under is null);
 
     /// <summary>An airing as it is now; its stay is frozen.</summary>
     public static Remembered Of(Airing airing, Instant now) =>
-        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Content);
+        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Content) { Said = airing.Said };
 }
 
 /// <summary>It left its seat for an alert or under a full-frame graphic, and comes back when that is gone (rules 17 and 32).</summary>

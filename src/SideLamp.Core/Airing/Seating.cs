@@ -6,7 +6,7 @@ namespace SideLamp.Core.Airing;
 /// <summary>What happens in a seat: who enters, who is sent away, who takes over.</summary>
 internal sealed class Seating(Scene scene) : ScenePart(scene)
 {
-    public void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false, AlertEvent? said = null)
+    public void Enter(Prepared prepared, Origin origin, Duration? stay, bool alone = false, AlertEvent? said = null, bool byAudience = false)
     {
         var airing = new Airing(
             new AiringId($"a{State.Count + 1}"),
@@ -26,6 +26,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
         )
         {
             Said = said,
+            ByAudience = byAudience,
         };
         State = State with { Airings = State.Airings.Add(airing), Count = State.Count + 1 };
         if (!prepared.WaitsForLeaver)
@@ -78,7 +79,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
     }
 
     /// <summary>What is on its way out turns round, from where it is (rules 7 and 8).</summary>
-    public void Return(Airing leaving, Prepared prepared, Origin origin, bool alone)
+    public void Return(Airing leaving, Prepared prepared, Origin origin, bool alone, AlertEvent? said = null, bool byAudience = false)
     {
         YieldTo(leaving, origin);
         var back = leaving with
@@ -91,13 +92,15 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             Origin = origin,
             Alone = alone,
             StayOver = false,
+            Said = said,
+            ByAudience = byAudience,
         };
         Put(back);
         Note(HappeningKind.Lit, back);
     }
 
     /// <summary>The picture is updated in place; only what differs moves (rule 5).</summary>
-    public void HandOver(Airing airing, Prepared prepared, Origin origin, bool alone)
+    public void HandOver(Airing airing, Prepared prepared, Origin origin, bool alone, AlertEvent? said = null, bool byAudience = false)
     {
         YieldTo(airing, origin);
         var another = airing.Graphic != prepared.Graphic;
@@ -119,7 +122,8 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             UpSince = Now,
             Alone = alone,
             TakenAt = another ? Now : airing.TakenAt,
-            Said = another ? null : airing.Said,
+            Said = said ?? (another ? null : airing.Said),
+            ByAudience = byAudience,
         };
         Put(taken);
         Note(another ? HappeningKind.Lit : HappeningKind.Changed, taken);
@@ -128,7 +132,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
     /// <summary>Lights again what was lit, as it looked then. The seat is empty.</summary>
     public void Restore(Remembered one, Duration? stay)
     {
-        if (State.AsideOf(one.Graphic) is not null || Prepare(one.Graphic, one.Card) is not { } now)
+        if (State.AsideOf(one.Graphic) is not null || Scene.Prepare(one.Graphic, one.Card, null, one.Said) is not { } now)
         {
             return;
         }
@@ -148,14 +152,14 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
 
             if (own.Seat == prepared.Seat && own.Template == prepared.Template)
             {
-                Return(own, prepared, one.Origin, alone: false);
+                Return(own, prepared, one.Origin, alone: false, one.Said);
                 return;
             }
 
             Drop(own);
         }
 
-        Enter(prepared, one.Origin, stay);
+        Enter(prepared, one.Origin, stay, said: one.Said);
     }
 
     public Prepared AsItWas(Remembered one, Prepared now) =>

@@ -94,7 +94,7 @@ internal sealed class TakingBack(Scene scene, Seating seating, MakingWay makingW
     {
         var holder = State.HolderOf(seat.Seat);
         var before = seat.Before is { Origin: not Origin.Alert } was ? was : null;
-        var now = before is null || (before.Content is { } look && Facts.IsBarred(look)) ? null : Prepare(before.Graphic, before.Card);
+        var now = before is null || (before.Content is { } look && Facts.IsBarred(look)) ? null : Scene.Prepare(before.Graphic, before.Card, null, before.Said);
         if (holder is { Origin: Origin.Alert } && before?.Graphic != holder.Graphic)
         {
             // What was here comes after it.
@@ -120,7 +120,7 @@ internal sealed class TakingBack(Scene scene, Seating seating, MakingWay makingW
         var free = State.Of(before.Graphic) is not { } own || own.Id == holder?.Id;
         if (free && holder is not null && holder.Template == prepared.Template && holder.Phase != Phase.Waiting)
         {
-            seating.HandOver(holder, prepared, before.Origin, alone: false);
+            seating.HandOver(holder, prepared, before.Origin, alone: false, before.Said);
             return;
         }
 

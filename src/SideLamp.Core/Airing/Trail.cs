@@ -22,7 +22,7 @@ public static class Trail
             (HappeningKind.Skipped, _) => $"{name} was to come by itself, and did not",
             (HappeningKind.Aside, _) => $"{name} makes way, and comes back",
             (HappeningKind.TimerEnded, _) => $"Timer “{happening.What}” came to zero",
-            (HappeningKind.PhaseBegan or HappeningKind.TimeAdded or HappeningKind.Figures, _) => happening.What,
+            (HappeningKind.PhaseBegan or HappeningKind.TimeAdded or HappeningKind.Figures or HappeningKind.Chat, _) => happening.What,
             (HappeningKind.Revoked, _) => $"{name} went at once: it must not be seen",
             (HappeningKind.BeltMoved, _) => $"{name}: {happening.What}{by}",
             (HappeningKind.RowStepped, _) => $"{happening.What}{by}",
@@ -38,6 +38,7 @@ public static class Trail
             (HappeningKind.SwitchedOff, _) => $"{name ?? happening.What} fell due again and again, and was switched off",
             (HappeningKind.Quieted, _) => $"So many come at once: those for {name} are only counted for now",
             (HappeningKind.AlertsPaused, _) => $"Alerts wait{by}",
+            (HappeningKind.AudienceCleared, _) => $"All that the audience sent was taken off{by}",
             (HappeningKind.AlertsGoOn, _) => $"Alerts come again{by}",
             _ => null,
         };

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
@@ -156,6 +157,106 @@ public sealed record AdapterEdit(long Revision, string? Name = null, string? Eac
     }
 
     internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("each", Each is not null), .. (Takes?.Keys ?? []).Select(part => ($"takes/{part}", true))];
+}
+
+/// <summary>As of a <see cref="ChatSource"/>.</summary>
+public sealed record ChatSourceEdit(long Revision, string? Name = null, string? Host = null, int? Port = null, bool? IsTls = null, ImmutableArray<string>? Channels = null, bool? IsOff = null, string? Trusts = null) : EntryEdit<ChatSource>(Revision)
+{
+    public override ChatSource On(ChatSource entry) =>
+        entry with { Name = Name ?? entry.Name, Host = Host ?? entry.Host, Port = Port ?? entry.Port, IsTls = IsTls ?? entry.IsTls, Channels = Channels ?? entry.Channels, IsOff = IsOff ?? entry.IsOff, Trusts = Trusts ?? entry.Trusts };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [("name", Name is not null), ("host", Host is not null), ("port", Port is not null), ("isTls", IsTls is not null), ("channels", Channels is not null), ("isOff", IsOff is not null), ("trusts", Trusts is not null)];
+}
+
+/// <summary>As of a <see cref="ChatCommand"/>. The word that placeholders use stays.</summary>
+public sealed record ChatCommandEdit(
+    long Revision,
+    string? Name = null,
+    string? Word = null,
+    CommandAct? Act = null,
+    bool? IsPattern = null,
+    bool? IsOn = null,
+    ChatRole? Least = null,
+    NodaTime.Duration? EachPerson = null,
+    NodaTime.Duration? ForAll = null,
+    NodaTime.Duration? Waits = null,
+    int? Longest = null,
+    string? Field = null,
+    string? Answer = null
+) : EntryEdit<ChatCommand>(Revision)
+{
+    public Maybe<GraphicId?> Graphic { get; init; }
+
+    public Maybe<TimerId?> Timer { get; init; }
+
+    public override ChatCommand On(ChatCommand entry) =>
+        entry with
+        {
+            Name = Name ?? entry.Name,
+            Word = Word ?? entry.Word,
+            Act = Act ?? entry.Act,
+            IsPattern = IsPattern ?? entry.IsPattern,
+            IsOn = IsOn ?? entry.IsOn,
+            Least = Least ?? entry.Least,
+            EachPerson = EachPerson ?? entry.EachPerson,
+            ForAll = ForAll ?? entry.ForAll,
+            Waits = Waits ?? entry.Waits,
+            Longest = Longest ?? entry.Longest,
+            Field = Field ?? entry.Field,
+            Answer = Answer ?? entry.Answer,
+            Graphic = Graphic.Or(entry.Graphic),
+            Timer = Timer.Or(entry.Timer),
+        };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [
+            ("name", Name is not null),
+            ("word", Word is not null),
+            ("act", Act is not null),
+            ("isPattern", IsPattern is not null),
+            ("isOn", IsOn is not null),
+            ("least", Least is not null),
+            ("eachPerson", EachPerson is not null),
+            ("forAll", ForAll is not null),
+            ("waits", Waits is not null),
+            ("longest", Longest is not null),
+            ("field", Field is not null),
+            ("answer", Answer is not null),
+            ("graphic", Graphic.IsGiven),
+            ("timer", Timer.IsGiven),
+        ];
+}
+
+/// <summary>As of a <see cref="Vote"/>. The word that placeholders use stays.</summary>
+public sealed record VoteEdit(long Revision, string? Question = null, ImmutableArray<VoteOption>? Options = null, bool? MayChange = null, ChatRole? Least = null, string? Column = null) : EntryEdit<Vote>(Revision)
+{
+    public Maybe<NodaTime.Duration?> Length { get; init; }
+
+    public Maybe<FeedId?> Feed { get; init; }
+
+    public override Vote On(Vote entry) =>
+        entry with
+        {
+            Question = Question ?? entry.Question,
+            Options = Options ?? entry.Options,
+            MayChange = MayChange ?? entry.MayChange,
+            Least = Least ?? entry.Least,
+            Column = Column ?? entry.Column,
+            Length = Length.Or(entry.Length),
+            Feed = Feed.Or(entry.Feed),
+        };
+
+    internal override IEnumerable<(string, bool)> Values =>
+        [
+            ("question", Question is not null),
+            ("options", Options is not null),
+            ("mayChange", MayChange is not null),
+            ("least", Least is not null),
+            ("column", Column is not null),
+            ("length", Length.IsGiven),
+            ("feed", Feed.IsGiven),
+        ];
 }
 
 /// <summary>As of an <see cref="AlertRule"/>.</summary>

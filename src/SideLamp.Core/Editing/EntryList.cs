@@ -1,5 +1,6 @@
 using System.Collections.Immutable;
 using System.Globalization;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
@@ -71,6 +72,18 @@ public static class EntryLists
         {
             Identified = (rule, _, fresh) => rule with { Id = new AlertId($"w{fresh}") },
         };
+
+    public static EntryList<ChatSource> ChatSources { get; } =
+        new("chat-sources", "chat source", "chat sources", ChatSource.Most, show => show.ChatSources, (show, all) => show with { ChatSources = all }, one => one.Id.Value, one => one.Name, (one, _) => one.Faults())
+        {
+            Identified = (one, _, fresh) => one.Id.Value is { Length: > 0 } ? one : one with { Id = new ChatSourceId($"i{fresh}") },
+        };
+
+    public static EntryList<ChatCommand> ChatCommands { get; } =
+        new("chat-commands", "command", "commands", ChatCommand.Most, show => show.ChatCommands, (show, all) => show with { ChatCommands = all }, one => one.Id.Value, one => one.Name, (one, show) => one.Faults(id => show.Graphic(id) is not null, id => show.Timer(id) is not null));
+
+    public static EntryList<Vote> Votes { get; } =
+        new("votes", "vote", "votes", Vote.Most, show => show.Votes, (show, all) => show with { Votes = all }, one => one.Id.Value, one => one.Question, (one, show) => one.Faults(id => show.Feed(id) is not null));
 
     public static EntryList<Adapter> Adapters { get; } =
         new("adapters", "adapter", "adapters", Adapter.Most, show => show.Adapters, (show, all) => show with { Adapters = all }, one => one.Id.Value, one => one.Name, (one, _) => one.Faults());

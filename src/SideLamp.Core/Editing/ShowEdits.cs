@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
@@ -18,7 +19,8 @@ public sealed record ShowEdit(
     Loudness? Loudness = null,
     NeverShow? NeverShow = null,
     Counting? Counting = null,
-    AlertPace? AlertPace = null
+    AlertPace? AlertPace = null,
+    ChatRules? ChatRules = null
 );
 
 /// <summary>A size of the picture, in px, and its frame rate as the exact fraction.</summary>
@@ -48,10 +50,12 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             NeverShow = edit.NeverShow is { } list ? list with { Words = [.. list.Words.Select(word => Spelling.Clean(word).Trim()).Where(word => word.Length > 0).Distinct(StringComparer.OrdinalIgnoreCase)] } : show.NeverShow,
             Counting = edit.Counting ?? show.Counting,
             AlertPace = edit.AlertPace ?? show.AlertPace,
+            ChatRules = edit.ChatRules ?? show.ChatRules,
         };
         RefusedException.ThrowIfAny(edited.NeverShow.Faults(), "/neverShow");
         RefusedException.ThrowIfAny([.. edited.Counting.Faults()], "/counting");
         RefusedException.ThrowIfAny([.. edited.AlertPace.Faults()], "/alertPace");
+        RefusedException.ThrowIfAny([.. edited.ChatRules.Faults(id => show.Graphic(id) is not null)], "/chatRules");
         var paths = Edits.Touched(
             "",
             ("name", edit.Name is not null),
@@ -62,7 +66,8 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             ("loudness", edit.Loudness is not null),
             ("neverShow", edit.NeverShow is not null),
             ("counting", edit.Counting is not null),
-            ("alertPace", edit.AlertPace is not null)
+            ("alertPace", edit.AlertPace is not null),
+            ("chatRules", edit.ChatRules is not null)
         );
         return new Edited(edited, string.Join(", ", paths.Select(InWords)), paths) { CanBeUndone = !paths.All(Ways.Contains) };
     }
@@ -89,6 +94,7 @@ public sealed record EditShow(ShowEdit Wish) : Edit
             "neverShow" => "the never-show list",
             "counting" => "how events are counted",
             "alertPace" => "the pace of alerts",
+            "chatRules" => "what of chat comes on screen",
             _ => path,
         };
 }

@@ -25,6 +25,10 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
     /// <summary>The gift that brought all of them; empty = none, or several.</summary>
     public string Gift { get; init; } = "";
 
+    /// <summary>The message of chat that it shows; null = it shows none.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
+    public MessageRef? Message { get; init; }
+
     /// <summary>How many besides the first.</summary>
     public int Others { get; init; }
 
@@ -121,6 +125,7 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
                 ("amount", Amount),
                 ("value", (Unit.Length == 0 ? Size : new Money(Size, Unit).Amount).ToString("0.##", CultureInfo.InvariantCulture)),
                 ("count", Size.ToString(CultureInfo.InvariantCulture)),
+                ("initial", Name is [.. { Length: > 0 } name] ? StringInfo.GetNextTextElement(name).ToUpperInvariant() : "?"),
                 ("words", Words),
                 ("tier", Tier),
                 ("others", Others.ToString(CultureInfo.InvariantCulture)),

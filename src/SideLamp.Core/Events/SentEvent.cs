@@ -21,6 +21,12 @@ public sealed record ReadEvent(ViewerEvent Event, EventKey? Reverses);
 public static class EventReader
 {
     public const string Reversal = "reversal";
+
+    /// <summary>What somebody wrote in chat: it is no event that is counted.</summary>
+    public const string Message = "message";
+
+    /// <summary>Somebody was put out of chat: all that the person wrote goes.</summary>
+    public const string Removal = "removal";
     public const int LongestKey = 200;
     private const int LongestName = 100;
     private const int LongestWords = 500;
@@ -44,16 +50,17 @@ public static class EventReader
             new ViewerEvent(0, sent.Key, kind ?? "", Earlier(sent.Sent, received))
             {
                 Name = data.Line("name", LongestName),
-                Person = data.Line("person", LongestName),
+                Person = data.Id("person"),
                 Words = data.Line(kind == EventKinds.Reward ? "title" : "words", LongestWords),
-                Tier = data.Line("tier", LongestTier),
-                Gift = kind is EventKinds.Gift or EventKinds.Member ? data.Line("gift", LongestName) : "",
+                Tier = data.Line(kind == Message ? "role" : "tier", LongestTier),
+                Gift = kind is EventKinds.Gift or EventKinds.Member ? data.Id("gift") : "",
             },
             null
         );
         read = kind switch
         {
             Reversal => read with { Reverses = data.Key("event", sent.Key.Source) },
+            Message or Removal => data.Chatted(read),
             EventKinds.Tip => read with { Event = data.Money(currency) is { } money ? read.Event with { Size = money.Minor, Unit = money.Currency } : read.Event },
             EventKinds.Member => read with { Event = read.Event with { Size = data.Count("months", MostCount) } },
             _ => read with { Event = read.Event with { Size = data.Count("count", MostCount) } },
@@ -125,6 +132,9 @@ public static class EventReader
                 _ => Wrong(name, "This is words.", ""),
             };
 
+        /// <summary>What a sender calls somebody or something: never cut, or two would be one.</summary>
+        public string Id(string name) => Line(name, int.MaxValue) is { Length: <= LongestKey } id ? id : Wrong(name, $"An id has up to {LongestKey} characters.", "");
+
         public long Count(string name, long most) =>
             Value(name) switch
             {
@@ -133,6 +143,21 @@ public static class EventReader
                 { ValueKind: JsonValueKind.String } text when long.TryParse(TextOf(text), NumberStyles.None, CultureInfo.InvariantCulture, out var count) && count >= 1 && count <= most => count,
                 _ => Wrong(name, $"This is a whole number from 1 to {most:N0}.", 1L),
             };
+
+        /// <summary>A message has words, and a removal says whose.</summary>
+        public ReadEvent Chatted(ReadEvent read)
+        {
+            if (read.Event.Kind == Message && (read.Event.Words.Length == 0 || read.Event.Name.Length == 0))
+            {
+                Wrong(read.Event.Name.Length == 0 ? "name" : "words", "A message has a name and words.", "");
+            }
+            else if (read.Event is { Kind: Removal, Person: "" })
+            {
+                Wrong("person", "A removal names the person by the sender's own id, as messages do.", "");
+            }
+
+            return read;
+        }
 
         public Money? Money(string currency)
         {

@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
@@ -29,6 +30,8 @@ public static class Codecs
     public static Codec<KeptBelts> Belts { get; } = new();
 
     public static Codec<ThanksList> Thanks { get; } = new();
+
+    public static Codec<KeptChat> Chat { get; } = new();
 
     public static Codec<FeedValue> Value { get; } = new(InTables);
 

@@ -27,6 +27,9 @@ public static class ShowLists
         List("label", show => show.Labels, (show, all) => show with { Labels = all }, one => one.Id.Value),
         List("alert", show => show.AlertRules, (show, all) => show with { AlertRules = all }, one => one.Id.Value),
         List("adapter", show => show.Adapters, (show, all) => show with { Adapters = all }, one => one.Id.Value),
+        List("chat source", show => show.ChatSources, (show, all) => show with { ChatSources = all }, one => one.Id.Value),
+        List("chat command", show => show.ChatCommands, (show, all) => show with { ChatCommands = all }, one => one.Id.Value),
+        List("vote", show => show.Votes, (show, all) => show with { Votes = all }, one => one.Id.Value),
         List("brand", show => show.Wardrobe, (show, all) => show with { Wardrobe = all }, one => one.Name),
         List("template", show => show.OwnTemplates, (show, all) => show with { OwnTemplates = all }, one => one.Id.Value),
     ];

@@ -52,7 +52,7 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
         )
         {
             GoneAt = own.CardIds.Contains(shown.Id) ? null : own.GoneCards.FirstOrDefault(one => one.Card.Id == shown.Id).At,
-            Unlit = (said is null ? WordBook.WhyNoHand(pinned.Content, own) : null) ?? (shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept)),
+            Unlit = (said is null ? WordBook.WhyNoHand(pinned.Content, own, kept.Show.ChatRules.Graphic == own.Id) : null) ?? (shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept)),
         };
     }
 

@@ -26,7 +26,7 @@ public sealed class Folding(PictureBook book, Shelf shelf)
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
-    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage), RowSteps.Next(stage) }.Min();
+    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage), RowSteps.Next(stage), Loop.Fold.NextChat(stage) }.Min();
 
     /// <summary>The stage without what is due next, for when working that out has failed and would fail again (rule 31).</summary>
     public static Stage WithoutNextDue(Stage stage, Instant now)
@@ -37,11 +37,11 @@ public sealed class Folding(PictureBook book, Shelf shelf)
 }
 
 /// <summary>One input being worked out.</summary>
-internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration skew)
+internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, Duration skew)
 {
     public Turn Of(Stage stage, Input input)
     {
-        var turn = Aged(Guarded(stage, input, Taken(stage, input)));
+        var turn = Chatted(stage, Aged(Guarded(stage, input, Taken(stage, input))));
         return turn with { Stage = RunningBelts.Followed(turn.Stage, stage, book, now) };
     }
 
@@ -65,47 +65,14 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
             PicturesInput pictures => See(stage, pictures),
             AgainInput again => ShowAgain(stage, again.Event),
             FiguresInput figures => Hear(stage, figures),
+            ChatInput chat => Chat(stage, chat),
+            MessageInput message => Message(stage, message),
+            ForgetInput forget => Forget(stage, forget),
             TimeInput => Advance(stage),
             OpenedInput => Open(stage),
             ClockSetInput => ClockWasSet(stage),
             _ => throw new ArgumentException($"No such input: {input.GetType().Name}.", nameof(input)),
         };
-
-    /// <summary>What viewers did is counted, and sets off what it does.</summary>
-    private Turn Hear(Stage stage, FiguresInput input)
-    {
-        var news = Hearing.News(stage, input);
-        var heard = Hearing.With(stage, input, news, now);
-        var byHand = Hearing.ByHand(stage, input, news, now).ToImmutableArray();
-        heard = heard.Told(byHand.Select(one => TrailLine.Of(new LogLine(one, null))).OfType<TrailLine>());
-        var met = Hearing.Met(stage, heard).ToList();
-        var turn = DoAll(Turn.Nothing(heard), Hearing.Commands(stage, heard, news, now, now + skew).ToList());
-        foreach (var (label, cue) in met)
-        {
-            var marked = turn.Stage with { Kept = turn.Stage.Kept with { Air = turn.Stage.Air with { GoalsMet = turn.Stage.Air.GoalsMet.SetItem(label.Id, input.Figures.Session?.No ?? 0) } } };
-            turn = turn with { Stage = marked.Told(new TrailLine(now, $"Goal met: {label.Name}", null)) };
-            // Nothing comes by itself during lights out (rule 21).
-            turn = cue is null || marked.Air.Held ? turn : DoAll(turn, [new RunCue(cue, $"goal {label.Name}")]);
-        }
-
-        return turn with { Happenings = byHand.AddRange(turn.Happenings) };
-    }
-
-    /// <summary>Whatever rules ask of its age or of first times: a hand wants it.</summary>
-    private Turn ShowAgain(Stage stage, ViewerEvent one)
-    {
-        var rule = AlertRule.For(stage.Show.AlertRules, one, isFirst: true, stage.Show.Counting.Currency) ?? throw RefusedException.Conflict("No alert is for an event like this. Add one on the page Alerts.");
-        return Do(stage, new Announce([Hearing.Queued(rule, AlertEvent.Of(one), stage.Show.AlertPace, now) with { IsAgain = true, From = null, Until = null }], []));
-    }
-
-    /// <summary>Alerts that tell of nobody.</summary>
-    private Turn Test(Stage stage, PressTest test)
-    {
-        var show = stage.Show;
-        var rule = show.AlertRules.First(one => one.Id == test.Rule);
-        var alerts = Enumerable.Range(0, test.Count).Select(no => Hearing.Queued(rule, show.SampleOf(rule, no), show.AlertPace, now) with { From = null });
-        return Do(stage, new Announce([.. alerts], []), test.Id, test.Told);
-    }
 
     private AirFacts Facts(Stage stage) => new(book, stage.Kept, skew);
 
@@ -120,6 +87,19 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         var facts = Facts(stage);
         command = command is GainTime gain ? gain with { From = book.Words.NameOf(gain.From, stage.Show.NeverShow) } : command;
         return Aired(stage, Engine.Apply(stage.Air, command, facts, now, id), facts, by);
+    }
+
+    /// <summary>What is no command of the air's, and yet done once.</summary>
+    private Turn Once(Stage stage, CommandId id, Func<Turn> act)
+    {
+        if (stage.Air.Recent.ContainsKey(id))
+        {
+            return Turn.Nothing(stage);
+        }
+
+        var turn = act();
+        var air = turn.Stage.Air;
+        return turn.Reply.Refusal is null ? turn with { Stage = turn.Stage with { Kept = turn.Stage.Kept with { Air = air with { Recent = air.Recent.SetItem(id, now) } } } } : turn;
     }
 
     /// <summary>One command after the other.</summary>
@@ -145,6 +125,11 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
 
     private Turn Press(Stage stage, Press press)
     {
+        if (MessageFor(stage, press) is { } message)
+        {
+            return Once(stage, press.Id, () => Show(stage, message));
+        }
+
         if (press.CommandIn(stage.Show) is { } command)
         {
             return Do(stage, command, press.Id, press.Told);
@@ -163,6 +148,18 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
         if (press is PressSameSession)
         {
             return Turn.Nothing(stage with { Kept = stage.Kept with { Air = SessionOffer.Answered(stage.Air) } });
+        }
+
+        switch (press)
+        {
+            case PressChat chat:
+                return Once(stage, chat.Id, () => Press(stage, chat));
+            case PressVote vote:
+                return Once(stage, vote.Id, () => Press(stage, vote));
+            case PressClearAudience clear:
+                return ClearAudience(stage, clear);
+            case PressLetAudience let:
+                return LetAudience(stage, let);
         }
 
         if (press is PressTick tick)
@@ -361,7 +358,7 @@ internal sealed class Fold(PictureBook book, Shelf shelf, Instant now, Duration 
     {
         var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
         aged = DoAll(aged, Conditions.News(aged.Stage).ToList());
-        var barred = aged.Stage.Air.Airings.Where(airing => airing.Holds && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.Words.BarOf(content, aged.Stage.Kept) is not null);
+        var barred = aged.Stage.Air.Airings.Where(airing => (airing.Holds || airing.Leg?.End > now + Lighting.Within) && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.Words.BarOf(content, aged.Stage.Kept) is not null);
         aged = DoAll(aged, barred.Select(airing => new Revoke(airing.Graphic)).ToList());
         foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
         {

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
@@ -38,6 +39,35 @@ public sealed record PicturesInput(FeedId Feed, ImmutableDictionary<string, Cell
 /// <summary>What events count to by now. An older telling that still waits is replaced.</summary>
 /// <param name="Unheard">The events behind them that may not have been heard yet, in the order of their arrival.</param>
 public sealed record FiguresInput(Figures Figures, ImmutableList<HeardEvent> Unheard) : Input;
+
+/// <summary>What came in by chat since the last telling, as far as the show goes by it.</summary>
+/// <param name="Candidates">What may be seen without a hand having let it in, in order.</param>
+/// <param name="Gone">What was taken back: it counts before all else.</param>
+/// <param name="Papers">Votes.</param>
+public sealed record ChatInput(ImmutableArray<ChatMessage> Candidates, ImmutableArray<TakenBack> Gone, ImmutableArray<CastPaper> Papers, ImmutableArray<SentCommand> Commands) : Input;
+
+/// <summary>Somebody's vote, as chat brings it.</summary>
+/// <param name="Run">The number of the vote's run at that time.</param>
+public sealed record CastPaper(VoteId Vote, long Run, int Option, MessageRef Message, Instant At);
+
+/// <summary>A message that is a command.</summary>
+/// <param name="Message">With the viewer's words alone.</param>
+public sealed record SentCommand(ChatCommandId Command, ChatMessage Message);
+
+/// <summary>A hand does something with a message that may not wait in any queue.</summary>
+public sealed record MessageInput(ChatMessage Message, MessageAct Act, CommandId Id) : Input;
+
+/// <summary>Somebody is to be forgotten: what the person wrote and did is of nobody by name; sums stay.</summary>
+public sealed record ForgetInput(string Person, string Name) : Input;
+
+public enum MessageAct
+{
+    /// <summary>It goes on air.</summary>
+    Show,
+
+    /// <summary>It waits for its turn.</summary>
+    Queue,
+}
 
 /// <summary>The alert of an event is shown again, at once and by hand.</summary>
 public sealed record AgainInput(ViewerEvent Event) : Input;

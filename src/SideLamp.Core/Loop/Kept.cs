@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
@@ -35,6 +36,10 @@ public sealed record Kept(
     [JsonIgnore]
     public Figures Seen { get; init; } = Figures.None;
 
+    /// <summary>What the show goes by of chat. Kept in a shape of its own (<see cref="KeptChat"/>).</summary>
+    [JsonIgnore]
+    public ChatState Chat { get; init; } = ChatState.None;
+
     /// <summary>Who is to be thanked.</summary>
     public ThanksList Thanks { get; init; } = ThanksList.Empty;
 
@@ -53,13 +58,18 @@ public sealed record Kept(
         && ReferenceEquals(Air.Timers, other.Air.Timers)
         && ReferenceEquals(Stale, other.Stale)
         && ReferenceEquals(Pictures, other.Pictures)
-        && ReferenceEquals(Seen, other.Seen);
+        && ReferenceEquals(Seen, other.Seen)
+        && ReferenceEquals(Chat.Runs, other.Chat.Runs)
+        && ReferenceEquals(Chat.Votes, other.Chat.Votes)
+        && ReferenceEquals(Chat.Bars, other.Chat.Bars);
 
     private ImmutableDictionary<FeedId, Func<FeedNow>> Beside() =>
         ImmutableDictionary
             .Create<FeedId, Func<FeedNow>>()
             .Add(new(TimerWords.Name), () => FeedNow.OfTables(TimerWords.Tables(Show.Timers, Air.Timers)))
-            .Add(new(LabelWords.Name), () => LabelWords.Now(Show.Labels, Seen));
+            .Add(new(LabelWords.Name), () => LabelWords.Now(Show.Labels, Seen))
+            .Add(new(ChatWords.Name), () => ChatWords.Now(Show.ChatCommands, Chat.Runs))
+            .Add(new(ChatWords.Votes), () => ChatWords.VotesNow(Show.Votes, Chat.Votes));
 
     /// <summary>A graphic with the cards that it has now, and what is chosen of it; null = there is none.</summary>
     public Chosen? Chosen(GraphicId id) => Show.Graphic(id) is { } graphic ? Chosen(graphic) : null;

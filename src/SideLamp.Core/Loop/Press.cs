@@ -31,6 +31,10 @@ namespace SideLamp.Core.Loop;
 [JsonDerivedType(typeof(PressTest), "test")]
 [JsonDerivedType(typeof(PressThank), "thank")]
 [JsonDerivedType(typeof(PressSameSession), "sameSession")]
+[JsonDerivedType(typeof(PressChat), "chat")]
+[JsonDerivedType(typeof(PressVote), "vote")]
+[JsonDerivedType(typeof(PressClearAudience), "clearAudience")]
+[JsonDerivedType(typeof(PressLetAudience), "letAudience")]
 [JsonDerivedType(typeof(PressHush), "hush")]
 [JsonDerivedType(typeof(PressHushOver), "hushOver")]
 [JsonDerivedType(typeof(PressCallOff), "callOff")]
@@ -168,6 +172,68 @@ public sealed record PressThank(CommandId Id, long? Seq = null, bool Done = true
 
 /// <summary>A fresh session was offered: the one that is goes on.</summary>
 public sealed record PressSameSession(CommandId Id) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+/// <summary>What a hand does with the messages that wait.</summary>
+/// <param name="No">Of the message; null = the next one.</param>
+/// <param name="Place">Of moving: where it goes, from 0.</param>
+public sealed record PressChat(CommandId Id, ChatAct Act, long? No = null, int? Place = null) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+public enum ChatAct
+{
+    /// <summary>It goes on air.</summary>
+    Show,
+
+    /// <summary>The one on air goes.</summary>
+    TakeOff,
+
+    /// <summary>It does not come.</summary>
+    Drop,
+
+    /// <summary>It stays in the queue when it has been shown.</summary>
+    Pin,
+    Unpin,
+    Move,
+
+    /// <summary>None of those that wait comes, but what is pinned.</summary>
+    Clear,
+
+    /// <summary>A command that waits is not done.</summary>
+    DropCommand,
+
+    /// <summary>What commands have collected is shown no more.</summary>
+    ClearLines,
+}
+
+public sealed record PressVote(CommandId Id, VoteId Vote, VoteAct Act) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+public enum VoteAct
+{
+    Open,
+    Close,
+
+    /// <summary>It begins anew, with no votes.</summary>
+    Again,
+
+    /// <summary>Its result is forgotten.</summary>
+    Forget,
+}
+
+/// <summary>All that the audience sent goes, and nothing of it comes by itself until it is let (rule 38).</summary>
+public sealed record PressClearAudience(CommandId Id) : Press(Id)
+{
+    public override AirCommand? CommandIn(Show show) => null;
+}
+
+public sealed record PressLetAudience(CommandId Id) : Press(Id)
 {
     public override AirCommand? CommandIn(Show show) => null;
 }

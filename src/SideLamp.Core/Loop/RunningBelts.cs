@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using NodaTime;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Tickers;
 
@@ -44,7 +45,7 @@ internal static class RunningBelts
             return running;
         }
 
-        var atOnce = stage.Show.NeverShow != before.Show.NeverShow || content.Words.Values.SelectMany(Placeholders.FeedsIn).Any(feed => stage.Show.Feed(feed)?.Audience == true);
+        var atOnce = stage.Show.NeverShow != before.Show.NeverShow || content.Words.Values.SelectMany(Placeholders.FeedsIn).Any(feed => feed.Value == ChatWords.Name || stage.Show.Feed(feed)?.Audience == true);
         if (Drawn(stage.Kept, airing, content, book) is not { Faults.IsEmpty: true, Picture: var picture })
         {
             // What was seen last may stay, unless it must not be seen: what is not known to be allowed goes (rule 37).

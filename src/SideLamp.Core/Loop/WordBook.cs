@@ -23,6 +23,12 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     /// <summary>Who did something, as it may be told: in place of a name with a word of the never-show list, “a viewer”.</summary>
     public string NameOf(string name, NeverShow list) => _gate.Of(name, list).Hits > 0 ? AViewer : name;
 
+    /// <summary>A text with words of the never-show list covered.</summary>
+    public string Covered(string text, NeverShow list) => _gate.Of(text, list).Text;
+
+    /// <summary>Whether a text holds a word of the never-show list.</summary>
+    public bool IsBarred(string text, NeverShow list) => _gate.Of(text, list).Hits > 0;
+
     /// <summary>An event as it may be seen, on air and on our own pages: the streamer may share them.</summary>
     public ViewerEvent Seen(ViewerEvent one, NeverShow list) => one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
 
@@ -47,8 +53,11 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     }
 
     /// <summary>Why no hand lights it, in a sentence: it asks what a viewer did, and nobody did anything. Null = a hand may.</summary>
-    public static string? WhyNoHand(Content content, Graphic graphic) =>
-        content.Words.Values.Any(words => Placeholders.FeedsIn(words).Contains(new(AlertEvent.Word))) ? $"“{graphic.Name}” tells what a viewer did: only alerts light it. Send a test from the page Alerts." : null;
+    /// <param name="showsChat">Whether it is the graphic that shows messages.</param>
+    public static string? WhyNoHand(Content content, Graphic graphic, bool showsChat) =>
+        !content.Words.Values.Any(words => Placeholders.FeedsIn(words).Contains(new(AlertEvent.Word))) ? null
+        : showsChat ? $"“{graphic.Name}” shows a message, and none waits. Choose one on the page Chat."
+        : $"“{graphic.Name}” tells what a viewer did: only alerts light it. Send a test from the page Alerts.";
 
     private FeedsNow FeedsOf(Content content, Kept kept)
     {
@@ -59,6 +68,11 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     /// <summary>Why a content must not be on air now (rule 37), in a sentence; null = it may.</summary>
     public string? BarOf(Content content, Kept kept)
     {
+        if (content.Event?.Message is { } message && kept.Chat.Bars.Has(message))
+        {
+            return "It was taken back in chat.";
+        }
+
         if (content.Row is { } row && kept.Show.Feed(row.Feed) is { Audience: true } feed && kept.Feeds.RowsOf(row.Feed)?.IndexInAll(row.Row) is null or < 0)
         {
             return $"What the audience sent to “{feed.Name}” waits for your tick, or was taken back.";

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -48,6 +49,16 @@ public sealed record Show(
     /// <summary>How events are read that come in another program's own shape.</summary>
     public ImmutableArray<Adapter> Adapters { get; init; } = [];
 
+    /// <summary>The chat servers that are listened to.</summary>
+    public ImmutableArray<ChatSource> ChatSources { get; init; } = [];
+
+    /// <summary>What of chat may come on screen.</summary>
+    public ChatRules ChatRules { get; init; } = ChatRules.AtFirst;
+
+    public ImmutableArray<ChatCommand> ChatCommands { get; init; } = [];
+
+    public ImmutableArray<Vote> Votes { get; init; } = [];
+
     public AlertPace AlertPace { get; init; } = AlertPace.AtFirst;
 
     /// <summary>How events are counted.</summary>
@@ -80,8 +91,8 @@ public sealed record Show(
         : Brands.FirstOrDefault(brand => brand.Name == name) is { } chosen ? this with { Brand = chosen, Wardrobe = Brands.Remove(chosen) }
         : null;
 
-    /// <summary>What an alert with this graphic might tell, to look at; null = no alert lights it.</summary>
-    public AlertEvent? SampleFor(GraphicId id) => AlertRules.FirstOrDefault(rule => rule.Graphic == id) is { } rule ? SampleOf(rule, 0) : null;
+    /// <summary>What an alert with this graphic might tell, or a message, to look at; null = neither lights it.</summary>
+    public AlertEvent? SampleFor(GraphicId id) => AlertRules.FirstOrDefault(rule => rule.Graphic == id) is { } rule ? SampleOf(rule, 0) : ChatRules.Graphic == id ? ShownMessage.Sample : null;
 
     /// <param name="no">Which of many, from 0.</param>
     public AlertEvent SampleOf(AlertRule rule, int no) =>
@@ -92,6 +103,8 @@ public sealed record Show(
     public Cue? Cue(CueId id) => Cues.FirstOrDefault(cue => cue.Id == id);
 
     public Timer? Timer(TimerId id) => Timers.FirstOrDefault(timer => timer.Id == id);
+
+    public Vote? Vote(VoteId id) => Votes.FirstOrDefault(vote => vote.Id == id);
 
     public Feed? Feed(FeedId id) => Feeds.FirstOrDefault(feed => feed.Id == id);
 
@@ -108,6 +121,8 @@ public sealed record Show(
             Graphics = [.. Graphics.Remove(graphic).Select(other => other.Then?.Graphic == graphic.Id ? other with { Then = null } : other)],
             Cues = [.. Cues.Select(cue => cue.Without(graphic.Id))],
             AlertRules = AlertRules.RemoveAll(rule => rule.Graphic == graphic.Id),
+            ChatRules = ChatRules.Graphic == graphic.Id ? ChatRules with { Graphic = null } : ChatRules,
+            ChatCommands = ChatCommands.RemoveAll(command => command.Graphic == graphic.Id),
         };
 
     public Show With(Feed feed) => this with { Feeds = Put(Feeds, feed, one => one.Id == feed.Id) };

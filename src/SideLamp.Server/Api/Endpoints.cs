@@ -1,6 +1,7 @@
 using Microsoft.AspNetCore.Http.HttpResults;
 using Microsoft.AspNetCore.Mvc;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Frame;
@@ -33,6 +34,7 @@ public static class Endpoints
         MapOutputs(api);
         MapLists(api);
         api.MapEvents();
+        api.MapChat();
         MapAssets(app, api);
     }
 
@@ -98,6 +100,9 @@ public static class Endpoints
         MapList<Timer, TimerEdit>(api, EntryLists.Timers, "Timer");
         MapList<Label, LabelEdit>(api, EntryLists.Labels, "Label");
         MapList<AlertRule, AlertEdit>(api, EntryLists.Alerts, "AlertRule");
+        MapList<ChatSource, ChatSourceEdit>(api, EntryLists.ChatSources, "ChatSource");
+        MapList<ChatCommand, ChatCommandEdit>(api, EntryLists.ChatCommands, "ChatCommand");
+        MapList<Vote, VoteEdit>(api, EntryLists.Votes, "Vote");
         MapList<Adapter, AdapterEdit>(api, EntryLists.Adapters, "Adapter");
         MapList<Seat, SeatEdit>(api, EntryLists.Seats, "Seat");
         MapList<KeepClear, KeepClearEdit>(api, EntryLists.KeepClear, "KeepClear");

@@ -7,11 +7,13 @@ using CloudNative.CloudEvents.Http;
 using CloudNative.CloudEvents.SystemTextJson;
 using NodaTime;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Tables;
 using SideLamp.Server.Data;
+using SideLamp.Server.Chat;
 using SideLamp.Server.Events;
 using SideLamp.Server.Loop;
 using SideLamp.Server.Security;
@@ -69,9 +71,9 @@ internal static class EventEndpoints
     private static RouteHandlerBuilder Door(WebApplication app, string path, string name, Func<HttpRequest, TimeProvider, ShowLoop, Task<List<ReadEvent>>> read) =>
         app.MapPost(
                 path,
-                async (HttpRequest request, FeedKeys keys, EventKeeper keeper, ShowLoop loop, TimeProvider time) =>
+                async (HttpRequest request, FeedKeys keys, EventKeeper keeper, ChatHub chat, ShowLoop loop, TimeProvider time) =>
                     keys.OpensEvents(Gatekeeper.KeyGiven(request))
-                        ? Results.Ok(await keeper.Keep(await read(request, time, loop)))
+                        ? Results.Ok(await Kept(await read(request, time, loop), keeper, chat))
                         : Results.Problem(title: "Events have a key of their own. Look at Labels.", statusCode: 401)
             )
             .WithName(name)
@@ -103,6 +105,30 @@ internal static class EventEndpoints
         api.MapPost("/sessions", (EventKeeper keeper) => keeper.BeginSession()).WithName("beginSession");
         api.MapPost("/sessions/end", (EventKeeper keeper) => keeper.EndSession()).WithName("endSession").ProducesProblem(409);
         api.MapDelete("/sessions/newest", (EventKeeper keeper) => keeper.TakeBackSession()).WithName("takeSessionBack").ProducesProblem(409);
+    }
+
+    /// <summary>What was written in chat is no event that is counted; what is taken back may be either.</summary>
+    private static async Task<EventReceipt> Kept(List<ReadEvent> all, EventKeeper keeper, ChatHub chat)
+    {
+        var heard = all.Select(HeardOf).OfType<Heard>().ToList();
+        var said = all.Count(one => one.Event.Kind == EventReader.Message);
+        var events = all.Where(one => one.Event.Kind is not (EventReader.Message or EventReader.Removal)).ToList();
+        var fresh = heard.Count == 0 ? 0 : await chat.Hear(heard, CancellationToken.None);
+        var kept = events.Count == 0 ? new EventReceipt(0, 0) : await keeper.Keep(events);
+        return new EventReceipt(kept.Counted + fresh, kept.Known + said - fresh);
+    }
+
+    private static Heard? HeardOf(ReadEvent read)
+    {
+        var one = read.Event;
+        var person = $"{one.Key.Source} {(one.Person.Length > 0 ? one.Person : one.Name)}";
+        return one.Kind switch
+        {
+            EventReader.Message => new Heard.Said(new ChatMessage(0, one.Key, person, IrcNames.Folded(one.Name), one.Name, Enum.TryParse<ChatRole>(one.Tier, ignoreCase: true, out var role) && Enum.IsDefined(role) ? role : ChatRole.Viewer, one.Words, one.At)),
+            EventReader.Removal => new Heard.Gone(null, person),
+            EventReader.Reversal when read.Reverses is { } key => new Heard.Gone(key, ""),
+            _ => null,
+        };
     }
 
     private static EventDoorView DoorOf(FeedKeys keys) => keys.Events is { } key ? new EventDoorView(Path, key) : throw RefusedException.NotFound("key: make a new one");

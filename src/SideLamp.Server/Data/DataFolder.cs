@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -199,7 +200,7 @@ public sealed class DataFolder : IDisposable
     {
         var clock = new EngineClock(new AwakeOrAsleep());
         File.Mark();
-        var made = _loaded?.Kept ?? Kept.Of(options.Empty || !_isFirst ? DemoShow.Empty(Ids.Secret()) : MakeDemo(options.StandInPort), clock.Now);
+        var made = _loaded?.Kept ?? (options.Empty || !_isFirst ? Kept.Of(DemoShow.Empty(Ids.Secret()), clock.Now) : Kept.Of(MakeDemo(options.StandInPort), clock.Now) with { Chat = new ChatState { Votes = ChatState.None.Votes.Add(new VoteId("lamp"), DemoShow.Voted(clock.Now)) } });
         var kept = made with { Show = Revoked.Obeyed(made.Show), Values = Tables.Completed(made.Values) };
         var boot = new BootFile(_folder);
         clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
@@ -253,6 +254,10 @@ public sealed class DataFolder : IDisposable
                     }
                 }
             );
+            if (isDemo)
+            {
+                new ChatRepository(Writing).Add([.. GardenTalk.Before(now, $"/chat/{DemoShow.Chat}", "127.0.0.1").Select(one => new KeptMessage(one, HeldBack.No, IsGone: false))]);
+            }
         }
 
         return (Figures.None with { Session = session, Newest = events.Newest() }).Within(counting.Days.At(now, session), events);

@@ -4,6 +4,7 @@ using System.Text;
 using System.Text.Json;
 using System.Text.RegularExpressions;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Json;
 
 namespace SideLamp.Server.Data;
@@ -149,6 +150,14 @@ public sealed class FeedKeys
 
     public bool OpensEvents(string given) => _keys.Events is { } key && CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
 
+    /// <summary>As whom a chat server is asked in; null = by a name of our own.</summary>
+    public ChatLogin? Chat(ChatSourceId source) => _keys.Chat?.GetValueOrDefault(source.Value);
+
+    /// <summary>Keeps it. Null = none from now on.</summary>
+    /// <exception cref="IOException">It cannot be kept.</exception>
+    public void Keep(ChatSourceId source, ChatLogin? login) =>
+        Change(keys => (keys.Chat ?? Stored.NoLogins) is var chat ? keys with { Chat = login is null ? chat.Remove(source.Value) : chat.SetItem(source.Value, login) } : keys);
+
     /// <summary>What belonged to a feed of this name that was there before.</summary>
     public void Forget(FeedId feed)
     {
@@ -181,8 +190,11 @@ public sealed class FeedKeys
     /// <param name="Web">By the feed's id.</param>
     /// <param name="Push">By the feed's id.</param>
     /// <param name="Events">Of whoever sends events; null = none has been made.</param>
-    private sealed record Stored(ImmutableSortedDictionary<string, WebKey> Web, ImmutableSortedDictionary<string, string> Push, string? Events = null)
+    /// <param name="Chat">By the chat source's id.</param>
+    private sealed record Stored(ImmutableSortedDictionary<string, WebKey> Web, ImmutableSortedDictionary<string, string> Push, string? Events = null, ImmutableSortedDictionary<string, ChatLogin>? Chat = null)
     {
+        public static readonly ImmutableSortedDictionary<string, ChatLogin> NoLogins = ImmutableSortedDictionary<string, ChatLogin>.Empty;
+
         public static readonly Stored None = new(ImmutableSortedDictionary<string, WebKey>.Empty, ImmutableSortedDictionary<string, string>.Empty);
     }
 }

@@ -204,11 +204,19 @@ public sealed class ShowFile(string folder, TimeProvider time)
     private static void CopyWhole(Database database, string file)
     {
         Delete(file);
-        database.CopyTo(file);
-        using var copy = Database.Open(file);
-        if (!copy.IsWhole())
+        try
         {
-            throw new InvalidDataException("The show’s file is damaged.");
+            database.CopyTo(file);
+            using var copy = Database.Open(file);
+            if (!copy.IsWhole())
+            {
+                throw new InvalidDataException("The show’s file is damaged.");
+            }
+        }
+        catch (SqliteException error) when (error.SqliteErrorCode is 11 or 26)
+        {
+            // SQLITE_CORRUPT, SQLITE_NOTADB: so damaged that it cannot even be looked at.
+            throw new InvalidDataException("The show’s file is damaged.", error);
         }
     }
 

@@ -55,6 +55,16 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
                 : throw RefusedException.NotFound("event")
         );
 
+    /// <summary>Somebody is forgotten: what the person did counts on, of nobody by name.</summary>
+    /// <param name="name">Whoever was called so, too; null = by the sender's own id alone.</param>
+    public Task<EventReceipt> Forget(string person, string? name) =>
+        Ask(state =>
+        {
+            _events.Forget(person, name);
+            var anew = Figures.None with { Session = state.Figures.Session, Newest = state.Figures.Newest };
+            return (Within(state with { Figures = anew, Unheard = state.Unheard.RemoveAll(one => name is not null && one.Event.Name == name) }, Now), new EventReceipt(0, 0));
+        });
+
     /// <summary>A fresh session begins: what is counted over the session begins at nothing, all else stays.</summary>
     public Task<EventReceipt> BeginSession() =>
         Ask(state =>

@@ -5,6 +5,7 @@ using System.Text;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -184,6 +185,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
 {
     private const int LongestWords = 120;
     private const string ByAlerts = "an alert lights it";
+
+    private const string ByChat = "a message of chat: choose one on the page Chat";
     private const long MostBytes = 16 << 20;
     private const int ShownTrail = 12;
     private const int ShownTroubles = 5;
@@ -390,12 +393,16 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         && before.Show.AlertRules == after.Show.AlertRules
         && before.Show.Counting == after.Show.Counting;
 
+    /// <summary>What the show goes by of chat.</summary>
+    public ChatDeskView Chat(Stage stage) => ChatDeskView.Of(stage, book.Words);
+
     /// <summary>Whether nothing has changed that this one is made from: a reading touches only what takes from its feed.</summary>
     private bool IsUntouched(Stage before, Stage after, Graphic graphic) =>
         ReferenceEquals(before.Show.Graphic(graphic.Id), graphic)
+        && (graphic.Id != after.Show.ChatRules.Graphic || (ReferenceEquals(before.Kept.Chat.Queue, after.Kept.Chat.Queue) && before.Air.Airings == after.Air.Airings && before.Show.ChatRules == after.Show.ChatRules))
         && before.Choices[graphic.Id] == after.Choices[graphic.Id]
         && shelf.Find(after.Show, graphic.Template)?.Template is { } template
-        && Bindings.FeedsOf(graphic, template).All(feed => feed.Value == LabelWords.Name ? ReferenceEquals(before.Kept.Seen, after.Kept.Seen) && before.Show.Labels == after.Show.Labels : Bindings.IsSame(feed, before.Kept.Feeds, after.Kept.Feeds));
+        && Bindings.FeedsOf(graphic, template).All(feed => feed.Value == LabelWords.Name ? ReferenceEquals(before.Kept.Seen, after.Kept.Seen) && before.Show.Labels == after.Show.Labels : feed.Value is ChatWords.Name or ChatWords.Votes ? ReferenceEquals(before.Kept.Chat, after.Kept.Chat) && ReferenceEquals(before.Show, after.Show) : Bindings.IsSame(feed, before.Kept.Feeds, after.Kept.Feeds));
 
     private SwitchView? SwitchOf(Stage stage, Graphic graphic)
     {
@@ -433,7 +440,8 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             .Where(text => text.Length > 0);
         return new SwitchView(
             chosen.Graphic.Id,
-            WordBook.WhyNoHand(pinned.Content, chosen.Graphic) is null ? Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)! : ByAlerts,
+            stage.Show.ChatRules.Graphic == chosen.Graphic.Id && stage.Air.Of(chosen.Graphic.Id) is not { Holds: true } ? NextMessage(stage)
+            : WordBook.WhyNoHand(pinned.Content, chosen.Graphic, showsChat: false) is null ? Short(Emphasis.Strip(string.Join(" · ", shown)), LongestWords)! : ByAlerts,
             timers.Values.FirstOrDefault(timer => timer is not null),
             Untouched(template, chosen),
             fits,
@@ -442,6 +450,12 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
             book.Words.BarOf(pinned.Content, stage.Kept)
         );
     }
+
+    /// <summary>What a press of the graphic that shows messages would show.</summary>
+    private string NextMessage(Stage stage) =>
+        stage.Kept.Chat.Queue.Waiting is [{ Message: var next }, ..] && stage.Show.NeverShow is var list
+            ? Short($"{book.Words.NameOf(next.Name, list)} · {book.Words.Covered(ChatText.Shown(next.Text, stage.Show.ChatRules), list)}", LongestWords)!
+            : ByChat;
 
     private static bool Untouched(Core.Templates.Template template, Chosen chosen)
     {

@@ -9,6 +9,7 @@ using SideLamp.Core.Brands;
 using SideLamp.Core.Json;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Server.Chat;
 using SideLamp.Server.Loop;
 
 namespace SideLamp.Server.Live;
@@ -20,6 +21,7 @@ public sealed class LiveHub : BackgroundService
     private const int MostPx = 100_000;
     private const int MostFps = 1000;
     private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
+    private static readonly TimeSpan ChatEvery = TimeSpan.FromMilliseconds(150);
     private static readonly TimeSpan HelloWithin = TimeSpan.FromSeconds(5);
 
     /// <summary>A page that has not painted a change after this long is behind.</summary>
@@ -34,6 +36,7 @@ public sealed class LiveHub : BackgroundService
     private readonly Findings _findings;
     private readonly Builds _builds;
     private readonly ILogger<LiveHub> _logger;
+    private readonly Func<ChatInView> _chatIn;
     private readonly News _news;
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
@@ -45,9 +48,10 @@ public sealed class LiveHub : BackgroundService
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
 
-    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, Shelf shelf, EngineClock clock, Keeper keeper, Findings findings, Builds builds, ILogger<LiveHub> logger)
+    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, Shelf shelf, EngineClock clock, Keeper keeper, Findings findings, Builds builds, ChatHub chat, ChatWorker chatWorker, ILogger<LiveHub> logger)
     {
         (_loop, _items, _clock, _keeper, _findings, _builds, _logger) = (loop, items, clock, keeper, findings, builds, logger);
+        _chatIn = () => chat.View with { Sources = chatWorker.Sources };
         Epoch = Guid.NewGuid().ToString("n")[..12];
         (_stream, _news) = (new OutputStream(Epoch), new News(desk, shelf, Epoch));
         loop.Changed += Tell;
@@ -95,6 +99,35 @@ public sealed class LiveHub : BackgroundService
             Begin();
         }
 
+        await Task.WhenAll(BeatAll(stoppingToken), TellChat(stoppingToken));
+    }
+
+    /// <summary>Messages are told of by numbers alone: pages fetch them.</summary>
+    private async Task TellChat(CancellationToken stop)
+    {
+        using var timer = new PeriodicTimer(ChatEvery);
+        while (await timer.WaitForNextTickAsync(stop))
+        {
+            try
+            {
+                lock (_telling)
+                {
+                    if (Desks.ToList() is { Count: > 0 } desks && _news.Next(_chatIn(), _clock.Now) is { } differing)
+                    {
+                        var news = CoreJson.Write(differing);
+                        desks.ForEach(desk => desk.Send(news));
+                    }
+                }
+            }
+            catch (Exception error)
+            {
+                _logger.LogError(error, "News of chat were left out.");
+            }
+        }
+    }
+
+    private async Task BeatAll(CancellationToken stoppingToken)
+    {
         using var timer = new PeriodicTimer(BeatEvery);
         while (await timer.WaitForNextTickAsync(stoppingToken))
         {

@@ -3,6 +3,7 @@ using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
+using SideLamp.Server.Chat;
 using SideLamp.Server.Views;
 
 namespace SideLamp.Server.Live;
@@ -30,6 +31,8 @@ public sealed record DeskNews(
     AheadView? Ahead,
     BackView? Back,
     SessionView? Session,
+    ChatDeskView? Chat,
+    ChatInView? ChatIn,
     Standby? Standby,
     FaultsView? Faults,
     ShowNews? Show
@@ -53,6 +56,8 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly WholeTopic<AheadView> _ahead = new();
     private readonly WholeTopic<BackView> _back = new();
     private readonly WholeTopic<SessionView> _session = new();
+    private readonly WholeTopic<ChatDeskView> _chat = new();
+    private readonly WholeTopic<ChatInView> _chatIn = new();
     private readonly WholeTopic<Standby> _standby = new();
     private readonly WholeTopic<FaultsView> _faults = new();
     private Stage? _told;
@@ -80,13 +85,21 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _ahead.Differing(desk.Ahead(stage)),
             _back.Differing(DeskView.Back(stage)),
             DeskView.SessionOf(stage) is { } session ? _session.Differing(session) : null,
+            HasSameChat(stage) ? null : _chat.Differing(desk.Chat(stage)),
+            null,
             _standby.Differing(stage.Kept.Standby),
             _faults.Differing(faults),
             _told is null ? null : ShowNews.Between(_told, stage, shelf)
         );
         _told = stage;
-        return news == Nothing(news) ? null : news;
+        return news == Nothing(news.Epoch, news.Now, news.Revision) ? null : news;
     }
+
+    /// <summary>How chat is doing, where that differs; it is told by itself, for messages come faster than all else. Null = it does not.</summary>
+    public DeskNews? Next(ChatInView chat, Instant now) => _told is { } told && _chatIn.Differing(chat) is { } differing ? Nothing(epoch, now, told.Revision) with { ChatIn = differing } : null;
+
+    private bool HasSameChat(Stage stage) =>
+        _told is { } told && ReferenceEquals(told.Kept.Chat, stage.Kept.Chat) && ReferenceEquals(told.Show, stage.Show) && told.Air.Airings == stage.Air.Airings && told.Air.Held == stage.Air.Held;
 
     /// <summary>All that was told last, for a desk that joins; the show itself it asks for.</summary>
     public DeskNews All(Instant now) =>
@@ -110,10 +123,12 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _ahead.Whole,
             _back.Whole,
             _session.Whole,
+            _chat.Whole,
+            _chatIn.Whole,
             _standby.Whole,
             _faults.Whole,
             null
         );
 
-    private static DeskNews Nothing(DeskNews of) => new(of.K, of.Epoch, of.Now, of.Revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    private static DeskNews Nothing(string epoch, Instant now, long revision) => new("news", epoch, now, revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
 }

@@ -23,6 +23,9 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
 {
     private const int MostPresses = 256;
 
+    /// <summary>Of more of them their worker waits, never a press.</summary>
+    private const int MostChat = 2;
+
     /// <summary>The loop looks at the clock at least so often: a machine that slept is caught up with, and a clock that was set is noticed.</summary>
     private static readonly Duration LongestSleep = Duration.FromSeconds(2);
 
@@ -37,6 +40,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
 
     private readonly Channel<Asked> _asked = Channel.CreateBounded<Asked>(new BoundedChannelOptions(MostPresses) { SingleReader = true });
     private readonly ConcurrentDictionary<(Type, FeedId), Input> _readings = new();
+    private readonly Channel<ChatInput> _chat = Channel.CreateBounded<ChatInput>(new BoundedChannelOptions(MostChat) { SingleReader = true });
     private readonly Bell _bell = new();
     private volatile Stage _stage = opening;
 
@@ -78,6 +82,13 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     /// <summary>Likewise what events count to.</summary>
     public void Tell(FiguresInput figures) => Tell(figures, default);
 
+    /// <summary>Hands in what came by chat: each counts, in order. Whoever tells waits until there is room.</summary>
+    public async ValueTask Tell(ChatInput chat, CancellationToken stop)
+    {
+        await _chat.Writer.WriteAsync(chat, stop);
+        _bell.Ring();
+    }
+
     private void Tell(Input reading, FeedId feed)
     {
         ahead.Of(_stage, reading, clock.Now, clock.Skew);
@@ -103,7 +114,12 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
 
             Wake();
             TakeReadings();
-            if (_asked.Reader.Count > 0 || !_readings.IsEmpty)
+            if (_asked.Reader.Count == 0 && _chat.Reader.TryRead(out var chat))
+            {
+                Take(chat);
+            }
+
+            if (_asked.Reader.Count > 0 || !_readings.IsEmpty || _chat.Reader.Count > 0)
             {
                 continue;
             }

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -54,6 +55,9 @@ public sealed record ShowNews(
     Differing<Label>? Labels,
     Differing<AlertRule>? AlertRules,
     Differing<Adapter>? Adapters,
+    Differing<ChatSource>? ChatSources,
+    Differing<ChatCommand>? ChatCommands,
+    Differing<Vote>? Votes,
     Differing<KeepClear>? KeepClear,
     Differing<SavedFinish>? SavedFinishes,
     Differing<Brand>? Brands,
@@ -91,6 +95,9 @@ public sealed record ShowNews(
             Differing<Label>.Between(old.Labels, now.Labels, one => one.Id.Value, one => one),
             Differing<AlertRule>.Between(old.AlertRules, now.AlertRules, one => one.Id.Value, one => one),
             Differing<Adapter>.Between(old.Adapters, now.Adapters, one => one.Id.Value, one => one),
+            Differing<ChatSource>.Between(old.ChatSources, now.ChatSources, one => one.Id.Value, one => one),
+            Differing<ChatCommand>.Between(old.ChatCommands, now.ChatCommands, one => one.Id.Value, one => one),
+            Differing<Vote>.Between(old.Votes, now.Votes, one => one.Id.Value, one => one),
             Differing<KeepClear>.Between(old.KeepClear, now.KeepClear, one => one.Id.Value, one => one),
             Differing<SavedFinish>.Between(old.SavedFinishes, now.SavedFinishes, one => one.Id.Value, one => one),
             old.Wardrobe == now.Wardrobe && old.Brand == now.Brand ? null : Differing<Brand>.Between(old.Brands, now.Brands, one => one.Name, one => one),
@@ -108,6 +115,7 @@ public sealed record ShowNews(
         && old.NeverShow == now.NeverShow
         && old.Counting == now.Counting
         && old.AlertPace == now.AlertPace
+        && old.ChatRules == now.ChatRules
         && old.OwnSeats == now.OwnSeats
         && old.SeatOrder == now.SeatOrder;
 

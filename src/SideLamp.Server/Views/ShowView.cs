@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -63,6 +64,7 @@ public record HeadView(
     NeverShow NeverShow,
     Counting Counting,
     AlertPace AlertPace,
+    ChatRules ChatRules,
     ImmutableArray<Seat> Seats,
     double DesignScale,
     Box GraphicsSafe,
@@ -80,6 +82,7 @@ public record HeadView(
             show.NeverShow,
             show.Counting,
             show.AlertPace,
+            show.ChatRules,
             show.Seats,
             show.Canvas.Scale,
             SafeAreas.Graphics(show.Canvas),
@@ -104,6 +107,9 @@ public sealed record ShowView : HeadView
         Labels = stage.Show.Labels;
         AlertRules = stage.Show.AlertRules;
         Adapters = stage.Show.Adapters;
+        ChatSources = stage.Show.ChatSources;
+        ChatCommands = stage.Show.ChatCommands;
+        Votes = stage.Show.Votes;
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
@@ -130,6 +136,12 @@ public sealed record ShowView : HeadView
     public ImmutableArray<AlertRule> AlertRules { get; }
 
     public ImmutableArray<Adapter> Adapters { get; }
+
+    public ImmutableArray<ChatSource> ChatSources { get; }
+
+    public ImmutableArray<ChatCommand> ChatCommands { get; }
+
+    public ImmutableArray<Vote> Votes { get; }
 
     public ImmutableArray<KeepClear> KeepClear { get; }
 

@@ -772,6 +772,102 @@ export interface paths {
         patch: operations["editAlertRule"];
         trace?: never;
     };
+    "/api/chat-sources": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addChatSource"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat-sources/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteChatSource"];
+        options?: never;
+        head?: never;
+        patch: operations["editChatSource"];
+        trace?: never;
+    };
+    "/api/chat-commands": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addChatCommand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat-commands/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteChatCommand"];
+        options?: never;
+        head?: never;
+        patch: operations["editChatCommand"];
+        trace?: never;
+    };
+    "/api/votes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addVote"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/votes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteVote"];
+        options?: never;
+        head?: never;
+        patch: operations["editVote"];
+        trace?: never;
+    };
     "/api/adapters": {
         parameters: {
             query?: never;
@@ -1060,6 +1156,118 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/chat/lines": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getChatLines"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat/lines/before/{no}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getChatLinesBefore"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat/lines/{no}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["useMessage"];
+        delete: operations["removeMessage"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat/lines/{no}/let-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["letMessageIn"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat/lines/{no}/person": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["forgetPerson"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat-sources/{id}/login": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put: operations["putChatLogin"];
+        post?: never;
+        delete: operations["deleteChatLogin"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/chat/try": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["tryLine"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/assets": {
         parameters: {
             query?: never;
@@ -1114,6 +1322,14 @@ export interface components {
             by: components["schemas"]["Duration"];
             at: components["schemas"]["Instant"];
             from: string;
+        };
+        AheadCommandView: {
+            command: components["schemas"]["ChatCommandId"];
+            /** Format: int64 */
+            no: number;
+            name: string;
+            words: string;
+            at: components["schemas"]["Instant"];
         };
         AheadView: {
             followers: components["schemas"]["Following"][];
@@ -1388,6 +1604,158 @@ export interface components {
             patch?: null | components["schemas"]["Patch"][];
             drop?: null | string[];
         };
+        /** @enum {unknown} */
+        ChatAct: "show" | "takeOff" | "drop" | "pin" | "unpin" | "move" | "clear" | "dropCommand" | "clearLines";
+        ChatCommand: {
+            id: components["schemas"]["ChatCommandId"];
+            name: string;
+            word: string;
+            act: components["schemas"]["CommandAct"];
+            isPattern: boolean;
+            isOn: boolean;
+            least: components["schemas"]["ChatRole"];
+            eachPerson: components["schemas"]["Duration"];
+            forAll: components["schemas"]["Duration"];
+            waits: components["schemas"]["Duration"];
+            /** Format: int32 */
+            longest: number;
+            graphic?: null | components["schemas"]["GraphicId"];
+            field: string;
+            timer?: null | components["schemas"]["TimerId"];
+            answer: string;
+        };
+        ChatCommandEdit: {
+            name?: null | string;
+            word?: null | string;
+            act?: null | components["schemas"]["CommandAct"];
+            isPattern?: null | boolean;
+            isOn?: null | boolean;
+            least?: null | components["schemas"]["ChatRole"];
+            eachPerson?: number;
+            forAll?: number;
+            waits?: number;
+            /** Format: int32 */
+            longest?: null | number;
+            field?: null | string;
+            answer?: null | string;
+            graphic?: components["schemas"]["MaybeOfGraphicId"];
+            timer?: components["schemas"]["MaybeOfTimerId"];
+            /** Format: int64 */
+            revision: number;
+        };
+        ChatCommandId: string;
+        ChatDeskView: {
+            queue: components["schemas"]["QueuedView"][];
+            nextAt?: null | components["schemas"]["Instant"];
+            on?: null | components["schemas"]["OnScreenView"];
+            heldSince?: null | components["schemas"]["Instant"];
+            ahead: components["schemas"]["AheadCommandView"][];
+            votes: components["schemas"]["VoteView"][];
+            commands: components["schemas"]["CommandCountView"][];
+        };
+        /** @enum {unknown} */
+        ChatHealth: "off" | "connecting" | "connected" | "refused";
+        ChatInView: {
+            /** Format: int64 */
+            rev: number;
+            /** Format: int64 */
+            messages: number;
+            /** Format: int32 */
+            people: number;
+            /** Format: int32 */
+            held: number;
+            /** Format: int32 */
+            questions: number;
+            /** Format: int32 */
+            shown: number;
+            /** Format: int64 */
+            shed: number;
+            lastAt?: null | components["schemas"]["Instant"];
+            sources: components["schemas"]["ChatSourceView"][];
+        };
+        ChatLines: {
+            /** Format: int64 */
+            rev: number;
+            isAnew: boolean;
+            lines: components["schemas"]["ChatLineView"][];
+        };
+        ChatLineView: {
+            /** Format: int64 */
+            no: number;
+            at: components["schemas"]["Instant"];
+            name: string;
+            initial: string;
+            role: components["schemas"]["ChatRole"];
+            text: string;
+            channel: string;
+            held: components["schemas"]["HeldBack"];
+            isQuestion: boolean;
+            isGone: boolean;
+            isShown: boolean;
+        };
+        /** @enum {unknown} */
+        ChatList: "everything" | "questions" | "held" | "shown";
+        ChatLogin: {
+            nick: string;
+            password: string;
+        };
+        /** @enum {unknown} */
+        ChatRole: "viewer" | "member" | "moderator" | "owner";
+        ChatRules: {
+            graphic?: null | components["schemas"]["GraphicId"];
+            byItself: boolean;
+            goesRound: boolean;
+            gap: components["schemas"]["Duration"];
+            least: components["schemas"]["ChatRole"];
+            holdsLinks: boolean;
+            holdsRepeats: boolean;
+            /** Format: int32 */
+            longest: number;
+            stripsAddresses: boolean;
+            ask: string;
+            viewerDelay: components["schemas"]["Duration"];
+            roles: components["schemas"]["RoleRule"][];
+            takingBack: components["schemas"]["TakingBackRule"][];
+        };
+        ChatSource: {
+            id: components["schemas"]["ChatSourceId"];
+            name: string;
+            host: string;
+            /** Format: int32 */
+            port: number;
+            isTls: boolean;
+            channels: string[];
+            isOff: boolean;
+            trusts: string;
+        };
+        ChatSourceEdit: {
+            name?: null | string;
+            host?: null | string;
+            /** Format: int32 */
+            port?: null | number;
+            isTls?: null | boolean;
+            channels?: null | string[];
+            isOff?: null | boolean;
+            trusts?: null | string;
+            /** Format: int64 */
+            revision: number;
+        };
+        ChatSourceHealth: {
+            id: components["schemas"]["ChatSourceId"];
+            name: string;
+            health: components["schemas"]["ChatHealth"];
+            why?: null | string;
+        };
+        ChatSourceId: string;
+        ChatSourceView: {
+            source: components["schemas"]["ChatSourceId"];
+            health: components["schemas"]["ChatHealth"];
+            why?: null | string;
+            channels: string[];
+            print?: null | string;
+            hasLogin: boolean;
+            nick: string;
+        };
         ChoiceView: {
             graphic: components["schemas"]["GraphicId"];
             up: components["schemas"]["CardId"];
@@ -1472,6 +1840,15 @@ export interface components {
         ComingView: {
             graphic: components["schemas"]["GraphicId"];
             at: components["schemas"]["Instant"];
+        };
+        /** @enum {unknown} */
+        CommandAct: "collect" | "count" | "light" | "step" | "timer" | "answer";
+        CommandCountView: {
+            command: components["schemas"]["ChatCommandId"];
+            /** Format: int64 */
+            count: number;
+            /** Format: int32 */
+            lines: number;
         };
         CommandId: string;
         /** @enum {unknown} */
@@ -1573,6 +1950,8 @@ export interface components {
             ahead?: null | components["schemas"]["AheadView"];
             back?: null | components["schemas"]["BackView"];
             session?: null | components["schemas"]["SessionView"];
+            chat?: null | components["schemas"]["ChatDeskView"];
+            chatIn?: null | components["schemas"]["ChatInView"];
             standby?: null | components["schemas"]["Standby"];
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
@@ -1587,6 +1966,14 @@ export interface components {
         };
         DifferingOfBrand: {
             set: components["schemas"]["Brand"][];
+            order?: null | string[];
+        };
+        DifferingOfChatCommand: {
+            set: components["schemas"]["ChatCommand"][];
+            order?: null | string[];
+        };
+        DifferingOfChatSource: {
+            set: components["schemas"]["ChatSource"][];
             order?: null | string[];
         };
         DifferingOfCue: {
@@ -1623,6 +2010,10 @@ export interface components {
         };
         DifferingOfTimer: {
             set: components["schemas"]["Timer"][];
+            order?: null | string[];
+        };
+        DifferingOfVote: {
+            set: components["schemas"]["Vote"][];
             order?: null | string[];
         };
         Digits: {
@@ -1915,6 +2306,7 @@ export interface components {
             neverShow: components["schemas"]["NeverShow"];
             counting: components["schemas"]["Counting"];
             alertPace: components["schemas"]["AlertPace"];
+            chatRules: components["schemas"]["ChatRules"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -1926,8 +2318,11 @@ export interface components {
             trouble: string[];
             outputs: components["schemas"]["OutputHealth"][];
             feeds: components["schemas"]["SourceHealth"][];
+            chat: components["schemas"]["ChatSourceHealth"][];
             disk: components["schemas"]["DiskHealth"];
         };
+        /** @enum {unknown} */
+        HeldBack: "no" | "neverShow" | "link" | "role" | "repeat" | "long";
         HushView: {
             since: components["schemas"]["Instant"];
             waiting: string[];
@@ -2067,6 +2462,22 @@ export interface components {
             size: number;
             family?: null | string;
         };
+        LineTrial: {
+            text: string;
+            role: components["schemas"]["ChatRole"];
+            /** @default somebody */
+            name: string;
+        };
+        LineTried: {
+            command?: null | components["schemas"]["ChatCommandId"];
+            words: string;
+            whyNot?: null | string;
+            vote?: null | components["schemas"]["VoteId"];
+            /** Format: int32 */
+            option?: null | number;
+            held: components["schemas"]["HeldBack"];
+            isQuestion: boolean;
+        };
         ListShape: {
             field: string;
             /** Format: int32 */
@@ -2161,6 +2572,7 @@ export interface components {
             graphic: string;
             delay: number;
         };
+        MaybeOfGraphicId: null | string;
         MaybeOfLocalDate: null | string;
         MaybeOfOutfitId: null | string;
         MaybeOfSound: null | {
@@ -2176,12 +2588,19 @@ export interface components {
             latest?: string;
             kind: string;
         };
+        MaybeOfTimerId: null | string;
         MaybeOfWhenStale: null | {
             words?: null | string;
             darkAfter?: number;
         };
         /** @enum {unknown} */
         MediaKind: "still" | "video" | "animation";
+        /** @enum {unknown} */
+        MessageAct: "show" | "queue";
+        MessageWish: {
+            id: components["schemas"]["CommandId"];
+            act: components["schemas"]["MessageAct"];
+        };
         /** @enum {unknown} */
         MotionFamily: "softWipe" | "slide" | "fade";
         MotionStyle: {
@@ -2260,6 +2679,13 @@ export interface components {
             under: boolean;
             drain?: null | components["schemas"]["Draining"];
             belt?: null | components["schemas"]["Belt"];
+        };
+        OnScreenView: {
+            graphic: components["schemas"]["GraphicId"];
+            /** Format: int64 */
+            no: number;
+            name: string;
+            words: string;
         };
         /** @enum {unknown} */
         Origin: "person" | "automatic" | "alert";
@@ -2475,7 +2901,7 @@ export interface components {
              */
             blur: number;
         };
-        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressAlerts"] | components["schemas"]["PressPressTest"] | components["schemas"]["PressPressThank"] | components["schemas"]["PressPressSameSession"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
+        Press: components["schemas"]["PressPressLight"] | components["schemas"]["PressPressDark"] | components["schemas"]["PressPressToggle"] | components["schemas"]["PressPressPush"] | components["schemas"]["PressPressLightsOut"] | components["schemas"]["PressPressLightsBack"] | components["schemas"]["PressPressLetThemCome"] | components["schemas"]["PressPressStep"] | components["schemas"]["PressPressRow"] | components["schemas"]["PressPressLetRow"] | components["schemas"]["PressPressTick"] | components["schemas"]["PressPressCue"] | components["schemas"]["PressPressStopCue"] | components["schemas"]["PressPressEvery"] | components["schemas"]["PressPressEveryOff"] | components["schemas"]["PressPressAlert"] | components["schemas"]["PressPressAlerts"] | components["schemas"]["PressPressTest"] | components["schemas"]["PressPressThank"] | components["schemas"]["PressPressSameSession"] | components["schemas"]["PressPressChat"] | components["schemas"]["PressPressVote"] | components["schemas"]["PressPressClearAudience"] | components["schemas"]["PressPressLetAudience"] | components["schemas"]["PressPressHush"] | components["schemas"]["PressPressHushOver"] | components["schemas"]["PressPressCallOff"] | components["schemas"]["PressPressBringBack"] | components["schemas"]["PressPressForget"] | components["schemas"]["PressPressTakeBack"] | components["schemas"]["PressPressTimer"] | components["schemas"]["PressPressGain"] | components["schemas"]["PressPressTime"] | components["schemas"]["PressPressBelt"] | components["schemas"]["PressPressCount"] | components["schemas"]["PressPressReset"];
         Pressed: {
             done: boolean;
             /** @default true */
@@ -2529,6 +2955,27 @@ export interface components {
             graphic: components["schemas"]["GraphicId"];
             /** Format: int64 */
             alert?: null | number;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressChat: {
+            /** @enum {string} */
+            verb: "chat";
+            act: components["schemas"]["ChatAct"];
+            /** Format: int64 */
+            no?: null | number;
+            /** Format: int32 */
+            place?: null | number;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressClearAudience: {
+            /** @enum {string} */
+            verb: "clearAudience";
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2620,6 +3067,14 @@ export interface components {
             verb: "hushOver";
             /** @default true */
             run: boolean;
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
+        PressPressLetAudience: {
+            /** @enum {string} */
+            verb: "letAudience";
             id: components["schemas"]["CommandId"];
             how?: null | string;
             at?: null | components["schemas"]["Instant"];
@@ -2815,6 +3270,16 @@ export interface components {
             at?: null | components["schemas"]["Instant"];
             draft?: null | components["schemas"]["Draft"];
         };
+        PressPressVote: {
+            /** @enum {string} */
+            verb: "vote";
+            vote: components["schemas"]["VoteId"];
+            act: components["schemas"]["VoteAct"];
+            id: components["schemas"]["CommandId"];
+            how?: null | string;
+            at?: null | components["schemas"]["Instant"];
+            draft?: null | components["schemas"]["Draft"];
+        };
         PreviewWish: {
             graphic: components["schemas"]["GraphicId"];
             card?: string;
@@ -2851,6 +3316,13 @@ export interface components {
             path: string;
             key: string;
         };
+        QueuedView: {
+            /** Format: int64 */
+            no: number;
+            name: string;
+            words: string;
+            isPinned: boolean;
+        };
         /** @enum {unknown} */
         ReadResult: "changed" | "same" | "missing" | "failed";
         ReadsView: {
@@ -2880,6 +3352,20 @@ export interface components {
         };
         ReceiptOfBrand: {
             now?: null | components["schemas"]["Brand"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfChatCommand: {
+            now?: null | components["schemas"]["ChatCommand"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        ReceiptOfChatSource: {
+            now?: null | components["schemas"]["ChatSource"];
             /** Format: int64 */
             revision: number;
             id?: null | string;
@@ -2961,6 +3447,18 @@ export interface components {
             revision: number;
             id?: null | string;
             isKept: boolean;
+        };
+        ReceiptOfVote: {
+            now?: null | components["schemas"]["Vote"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
+        RoleRule: {
+            tag: string;
+            value: string;
+            role: components["schemas"]["ChatRole"];
         };
         RowRule: {
             kind: components["schemas"]["RowRuleKind"];
@@ -3072,6 +3570,7 @@ export interface components {
             neverShow?: null | components["schemas"]["NeverShow"];
             counting?: null | components["schemas"]["Counting"];
             alertPace?: null | components["schemas"]["AlertPace"];
+            chatRules?: null | components["schemas"]["ChatRules"];
         };
         ShowNews: {
             /** Format: int64 */
@@ -3088,6 +3587,9 @@ export interface components {
             labels?: null | components["schemas"]["DifferingOfLabel"];
             alertRules?: null | components["schemas"]["DifferingOfAlertRule"];
             adapters?: null | components["schemas"]["DifferingOfAdapter"];
+            chatSources?: null | components["schemas"]["DifferingOfChatSource"];
+            chatCommands?: null | components["schemas"]["DifferingOfChatCommand"];
+            votes?: null | components["schemas"]["DifferingOfVote"];
             keepClear?: null | components["schemas"]["DifferingOfKeepClear"];
             savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
             brands?: null | components["schemas"]["DifferingOfBrand"];
@@ -3105,6 +3607,9 @@ export interface components {
             labels: components["schemas"]["Label"][];
             alertRules: components["schemas"]["AlertRule"][];
             adapters: components["schemas"]["Adapter"][];
+            chatSources: components["schemas"]["ChatSource"][];
+            chatCommands: components["schemas"]["ChatCommand"][];
+            votes: components["schemas"]["Vote"][];
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
@@ -3121,6 +3626,7 @@ export interface components {
             neverShow: components["schemas"]["NeverShow"];
             counting: components["schemas"]["Counting"];
             alertPace: components["schemas"]["AlertPace"];
+            chatRules: components["schemas"]["ChatRules"];
             seats: components["schemas"]["Seat"][];
             /** Format: double */
             designScale: number;
@@ -3228,6 +3734,15 @@ export interface components {
             /** Format: int32 */
             most?: null | number;
             countBy?: null | string;
+        };
+        /** @enum {unknown} */
+        TakesBack: "message" | "person";
+        TakingBackRule: {
+            command: string;
+            what: components["schemas"]["TakesBack"];
+            tag: string;
+            /** Format: int32 */
+            parameter: number;
         };
         TemplateEdit: {
             /** Format: int64 */
@@ -3516,6 +4031,47 @@ export interface components {
             k: string;
             /** Format: double */
             level: number;
+        };
+        Vote: {
+            id: components["schemas"]["VoteId"];
+            question: string;
+            options: components["schemas"]["VoteOption"][];
+            length?: null | components["schemas"]["Duration"];
+            mayChange: boolean;
+            least: components["schemas"]["ChatRole"];
+            feed?: null | components["schemas"]["FeedId"];
+            column: string;
+        };
+        /** @enum {unknown} */
+        VoteAct: "open" | "close" | "again" | "forget";
+        VoteEdit: {
+            question?: null | string;
+            options?: null | components["schemas"]["VoteOption"][];
+            mayChange?: null | boolean;
+            least?: null | components["schemas"]["ChatRole"];
+            column?: null | string;
+            length?: components["schemas"]["MaybeOfDuration"];
+            feed?: components["schemas"]["MaybeOfFeedId"];
+            /** Format: int64 */
+            revision: number;
+        };
+        VoteId: string;
+        VoteOption: {
+            name: string;
+            words: string[];
+        };
+        VoteView: {
+            vote: components["schemas"]["VoteId"];
+            /** Format: int64 */
+            run: number;
+            opened: components["schemas"]["Instant"];
+            closes?: null | components["schemas"]["Instant"];
+            closed?: null | components["schemas"]["Instant"];
+            counts: number[];
+            shares: number[];
+            /** Format: int64 */
+            total: number;
+            winner: string;
         };
         WaitingView: {
             /** Format: int64 */
@@ -6173,6 +6729,417 @@ export interface operations {
             };
         };
     };
+    addChatSource: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChatSource"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfChatSource"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteChatSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editChatSource: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChatSourceEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfChatSource"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addChatCommand: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChatCommand"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfChatCommand"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteChatCommand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editChatCommand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChatCommandEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfChatCommand"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addVote: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Vote"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfVote"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editVote: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["VoteEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfVote"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     addAdapter: {
         parameters: {
             query?: {
@@ -7064,6 +8031,255 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getChatLines: {
+        parameters: {
+            query?: {
+                since?: number;
+                most?: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChatLines"];
+                };
+            };
+        };
+    };
+    getChatLinesBefore: {
+        parameters: {
+            query?: {
+                most?: number;
+                find?: string;
+                which?: components["schemas"]["ChatList"];
+            };
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ChatLines"];
+                };
+            };
+        };
+    };
+    useMessage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MessageWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pressed"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeMessage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    letMessageIn: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    forgetPerson: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putChatLogin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChatLogin"];
+            };
+        };
+        responses: {
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteChatLogin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    tryLine: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LineTrial"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LineTried"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

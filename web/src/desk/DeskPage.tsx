@@ -13,14 +13,16 @@ import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
 import { Segmented } from '../ui/Segmented';
 import { Cues } from './Cues';
+import { useChatOpen } from './chatDrawer';
 import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
 import { SeatMap } from './SeatMap';
 import { StandbyMonitor } from './StandbyMonitor';
-import { Strip } from './Strip';
 
+const Strip = later(async () => (await import('./Strip')).Strip);
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
 const LoudnessControl = later(async () => (await import('./LoudnessControl')).LoudnessControl);
 const SessionOffer = later(async () => (await import('./SessionOffer')).SessionOffer);
+const ChatDrawer = later(async () => (await import('./ChatDrawer')).ChatDrawer);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
@@ -29,6 +31,7 @@ export function DeskPage() {
   const show = useShow(({ lookFirst, liveEdits, graphics }) => ({ lookFirst, liveEdits, none: graphics.length === 0 }));
   const up = useLive((live) => live.up);
   const unseen = useLive(isUnseen);
+  const chatOpen = useChatOpen();
 
   if (show.none) {
     return (
@@ -88,14 +91,16 @@ export function DeskPage() {
         <SeatMap />
         <Cues />
         <TimersAndRows />
-        <Strip />
+        <div className="min-h-9">
+          <Strip />
+        </div>
       </section>
       <aside
         className={clsx(
           'grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5',
           // However long the words are, the map stays where it is.
           'max-[940px]:-order-1 max-[940px]:grid-cols-[266px_minmax(0,1fr)] max-[940px]:grid-rows-[repeat(2,172px)] max-[940px]:overflow-hidden',
-          'max-[940px]:[&>:last-child]:col-start-2 max-[940px]:[&>:last-child]:row-span-2 max-[940px]:[&>:last-child]:row-start-1',
+          'max-[940px]:[&>:nth-child(3)]:col-start-2 max-[940px]:[&>:nth-child(3)]:row-span-2 max-[940px]:[&>:nth-child(3)]:row-start-1',
         )}
       >
         <div>
@@ -126,6 +131,12 @@ export function DeskPage() {
           <SessionOffer />
           <Chosen />
         </div>
+        {chatOpen && (
+          // What lies beneath stays as it is, also words that are being typed.
+          <div className="z-10 col-start-1 row-span-2 row-start-2 grid min-h-[360px] max-[940px]:col-start-2 max-[940px]:row-start-1">
+            <ChatDrawer />
+          </div>
+        )}
       </aside>
     </div>
   );

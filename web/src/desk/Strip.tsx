@@ -6,9 +6,7 @@ import { useShow } from '../show/show';
 import { press } from '../show/air';
 import { Drawer } from '../ui/Drawer';
 import { Button, Key, keyHint } from '../ui/Button';
-import { later } from '../ui/later';
-
-const WhatComes = later(async () => (await import('./WhatComes')).WhatComes);
+import { WhatComes } from './WhatComes';
 
 /** Along the foot of the desk: what happened last, and the way back; what waits; the hush. */
 export function Strip() {

@@ -2,7 +2,7 @@ import { Dialog } from 'radix-ui';
 import { X } from 'lucide-react';
 import { useState } from 'react';
 import { useLocation } from 'wouter';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { wordOf } from '../show/wordOf';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
@@ -47,8 +47,8 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
   const add = async (): Promise<void> => {
     const { rows, firstRow } = form;
     const wish = { id: word, name, path: wanted, kind: kind ?? kindOfName(wanted), rows: rows ?? undefined, firstRow };
-    if (!(await edits.addFeed(isPushed ? { id: word, name, path: pushed } : { ...wish, private: agreed }))) return;
-    if (given && !isPushed) await edits.feedKey(word, given);
+    if (!(await feedEdits.addFeed(isPushed ? { id: word, name, path: pushed } : { ...wish, private: agreed }))) return;
+    if (given && !isPushed) await feedEdits.feedKey(word, given);
     onDone();
     navigate(`/feeds/${word}`);
   };

@@ -1,7 +1,7 @@
 import { Brush, X } from 'lucide-react';
 import { useState } from 'react';
 import type { Schemas } from '../api/client';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
@@ -24,7 +24,7 @@ export function CleanColumns({ feed, columns }: Props) {
   const now = feed.cleaning.find((one) => one.column === column)?.steps ?? [];
   const keep = (next: readonly Step[]): Promise<boolean> => {
     const others = nowOf((show) => show.feeds, feed).cleaning.filter((one) => one.column !== column);
-    return edits.feed(feed.id, { cleaning: next.length > 0 ? [...others, { column, steps: [...next] }] : others });
+    return feedEdits.feed(feed.id, { cleaning: next.length > 0 ? [...others, { column, steps: [...next] }] : others });
   };
   const count = feed.cleaning.length;
   return (

@@ -2,7 +2,7 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { KeyRound } from 'lucide-react';
 import { useState } from 'react';
 import { answered, client } from '../api/client';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { Button } from '../ui/Button';
 import { Drawer } from '../ui/Drawer';
 import { KeyFields, noKey } from './KeyFields';
@@ -17,7 +17,7 @@ export function FeedKey({ feed, path }: { feed: string; path: string }) {
   });
   const [wish, setWish] = useState(noKey);
   const keep = async (next: typeof wish | null): Promise<void> => {
-    const kept = await edits.feedKey(feed, next);
+    const kept = await feedEdits.feedKey(feed, next);
     if (!kept) return;
     known.setQueryData(queryKey, kept);
     setWish(noKey);

@@ -2,7 +2,7 @@ import { Users } from 'lucide-react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { AudienceRows } from '../show/AudienceRows';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { Tick } from '../ui/Tick';
 import { TableDrawer } from './TableDrawer';
 
@@ -21,7 +21,7 @@ export function FromTheAudience({ feed }: { feed: Schemas['Feed'] }) {
         </>
       }
     >
-      <Tick checked={feed.audience} onChange={(audience) => void edits.feed(feed.id, { audience })}>
+      <Tick checked={feed.audience} onChange={(audience) => void feedEdits.feed(feed.id, { audience })}>
         The audience writes it: each row waits for my tick
       </Tick>
       {feed.audience ? (

@@ -1,6 +1,6 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { answered, client } from '../api/client';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { ask } from '../ui/ask';
 import { DoorButtons } from '../ui/DoorButtons';
 
@@ -16,7 +16,7 @@ export function HowToPush({ feed, name }: { feed: string; name: string }) {
   const renew = async (): Promise<void> => {
     const words = 'Programs that have the old key send nothing any more, until you give them the new one.';
     if (!(await ask({ title: `Make a new key for “${name}”?`, words, yes: 'Make a new key' }))) return;
-    const next = await edits.renewPush(feed);
+    const next = await feedEdits.renewPush(feed);
     if (next) known.setQueryData(queryKey, next);
   };
   return (

@@ -6,6 +6,7 @@ import { useLive } from '../live/live';
 import { useNow } from '../live/useNow';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { takesFrom } from '../show/feedWords';
 import { ageText, clockLength, clockText } from '../show/format';
 import { KeptNumber } from '../show/KeptNumber';
@@ -52,7 +53,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
   };
 
   const remove = async (): Promise<void> => {
-    if ((await mayEmpty(users)) && (await edits.deleteFeed(feed.id)))
+    if ((await mayEmpty(users)) && (await feedEdits.deleteFeed(feed.id)))
       tellDeleted(edits.undo, `The feed “${feed.name}” is`, users);
   };
 
@@ -63,7 +64,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
           <KeptText
             aria-label="Name of the feed"
             value={feed.name}
-            onKeep={(name, from) => edits.feed(feed.id, { name }, from)}
+            onKeep={(name, from) => feedEdits.feed(feed.id, { name }, from)}
             className="min-w-40 flex-1 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
           />
           <span className="ml-auto flex items-center gap-1.5">
@@ -76,7 +77,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
                   step={0.1}
                   className="w-14!"
                   value={String(feed.every / 1000)}
-                  onKeep={(text, from) => edits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
+                  onKeep={(text, from) => feedEdits.feed(feed.id, { every: Math.round(Number(text) * 1000) }, from)}
                 />
                 s
               </label>
@@ -93,16 +94,16 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
                 value={feed.staleAfter == null ? '' : clockText(feed.staleAfter)}
                 // 0 is refused by the server, with the reason.
                 onKeep={(text, from) =>
-                  edits.feed(feed.id, { staleAfter: text.trim() === '' ? null : (clockLength(text) ?? 0) }, from)
+                  feedEdits.feed(feed.id, { staleAfter: text.trim() === '' ? null : (clockLength(text) ?? 0) }, from)
                 }
               />
             </label>
-            <Button kind="bare" onClick={() => void edits.feed(feed.id, { paused: !feed.paused })}>
+            <Button kind="bare" onClick={() => void feedEdits.feed(feed.id, { paused: !feed.paused })}>
               {feed.paused ? <Play aria-hidden size={15} /> : <Pause aria-hidden size={15} />}
               {feed.paused ? (path === pushed ? 'Take on' : 'Read on') : 'Pause'}
             </Button>
             {path !== pushed && (
-              <Button disabled={feed.paused} onClick={() => void edits.readFeed(feed.id)}>
+              <Button disabled={feed.paused} onClick={() => void feedEdits.readFeed(feed.id)}>
                 <RefreshCw aria-hidden size={15} /> Read now
               </Button>
             )}
@@ -119,14 +120,14 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             // It is kept by Enter, or on leaving the field: of half an address nobody is asked.
             isWhole={() => false}
             spellCheck={false}
-            onKeep={(next, from) => edits.feed(feed.id, { path: next }, from)}
+            onKeep={(next, from) => feedEdits.feed(feed.id, { path: next }, from)}
             className="min-w-60 flex-1 text-quiet!"
           />
           {isWeb(path) && <FeedKey key={path} feed={feed.id} path={path} />}
           {isWeb(path) && (feed.private || (state && isTrouble(state.health))) && (
-            <Consent agreed={feed.private} onChange={(agreed) => void edits.feed(feed.id, { private: agreed })} />
+            <Consent agreed={feed.private} onChange={(agreed) => void feedEdits.feed(feed.id, { private: agreed })} />
           )}
-          <FeedForm form={feed} onChange={(form) => edits.feed(feed.id, form)} />
+          <FeedForm form={feed} onChange={(form) => feedEdits.feed(feed.id, form)} />
         </div>
       </div>
       <div className="flex items-start justify-between gap-3">

@@ -1,7 +1,7 @@
 import { MapPin } from 'lucide-react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { RowStepper } from '../show/RowStepper';
@@ -23,9 +23,9 @@ export function StandsOn({ feed, columns }: Props) {
   const stand = useLive(({ feeds }) => feeds.get(feed.id)?.stand);
   const rule: Schemas['RowRule'] = feed.row ?? { kind: 'first', once: false };
   const keep = (change: Partial<Schemas['RowRule']>): Promise<boolean> =>
-    edits.feed(feed.id, { row: { ...rule, ...nowOf((show) => show.feeds, feed).row, ...change } });
+    feedEdits.feed(feed.id, { row: { ...rule, ...nowOf((show) => show.feeds, feed).row, ...change } });
   const choose = (kind: Schemas['RowRuleKind']): void =>
-    void edits.feed(feed.id, {
+    void feedEdits.feed(feed.id, {
       row: {
         kind,
         once: false,
@@ -96,12 +96,12 @@ export function StandsOn({ feed, columns }: Props) {
         <KeyField
           label="Key: row before"
           value={feed.backKey}
-          onKeep={(key, from) => edits.feed(feed.id, { backKey: key || null }, from)}
+          onKeep={(key, from) => feedEdits.feed(feed.id, { backKey: key || null }, from)}
         />
         <KeyField
           label="Key: next row"
           value={feed.nextKey}
-          onKeep={(key, from) => edits.feed(feed.id, { nextKey: key || null }, from)}
+          onKeep={(key, from) => feedEdits.feed(feed.id, { nextKey: key || null }, from)}
         />
       </div>
     </TableDrawer>

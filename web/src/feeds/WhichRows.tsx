@@ -1,6 +1,6 @@
 import { ListFilter, Plus, X } from 'lucide-react';
 import type { Schemas } from '../api/client';
-import { edits } from '../show/edits';
+import { feedEdits } from '../show/feedEdits';
 import { nowOf } from '../show/show';
 import { KeptNumber } from '../show/KeptNumber';
 import { RowTestFields } from '../show/RowTestFields';
@@ -23,7 +23,8 @@ interface Props {
 export function WhichRows({ feed, columns }: Props) {
   const { view } = feed;
   const viewNow = (): View => nowOf((show) => show.feeds, feed).view;
-  const keep = (change: Partial<View>): Promise<boolean> => edits.feed(feed.id, { view: { ...viewNow(), ...change } });
+  const keep = (change: Partial<View>): Promise<boolean> =>
+    feedEdits.feed(feed.id, { view: { ...viewNow(), ...change } });
   const only = (at: number, test: Schemas['RowTest'] | null): Promise<boolean> => {
     const tests = viewNow().only;
     return keep({ only: test ? tests.with(at, test) : tests.filter((_, one) => one !== at) });
@@ -122,7 +123,7 @@ export function WhichRows({ feed, columns }: Props) {
           label="Rows are told apart by"
           value={feed.keyColumn ?? ''}
           choices={[['', 'their words'], ...columns.map((name) => [name, `the column “${name}”`] as const)]}
-          onChoose={(keyColumn) => void edits.feed(feed.id, { keyColumn: keyColumn || null })}
+          onChoose={(keyColumn) => void feedEdits.feed(feed.id, { keyColumn: keyColumn || null })}
           className="max-w-64"
         />
       </div>

@@ -52,11 +52,18 @@ function Keys() {
   ];
   const given = all.filter((action) => action.key?.given);
   return (
-    <div className="grid min-h-0 grid-cols-[1.4fr_1fr] gap-8 overflow-y-auto">
+    // There are more than a small screen holds: by keys it scrolls, too.
+    <div
+      tabIndex={0}
+      role="group"
+      aria-label="All keys"
+      className="grid min-h-0 grid-cols-[1.4fr_1fr] gap-8 overflow-y-auto"
+    >
       <Given keys={given.map((action) => ({ caps: action.key!.caps, what: action.name }))} />
       <div className="grid content-start gap-5">
         <Group name="Everywhere" keys={keysOf('everywhere')} />
         <Group name="On the desk" keys={keysOf('desk')} />
+        <Group name="On the page Chat" keys={keysOf('chat')} />
         <Group name="While setting up" keys={keysOf('setUp')} />
       </div>
     </div>

@@ -56,6 +56,7 @@ export function TopLine() {
           <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
             {!alarm && <OutputsFact />}
             <FeedsFact quiet={!!alarm} />
+            <ChatFact quiet={!!alarm} />
           </div>
           {waits && (
             <div className="flex shrink-0 items-center gap-2 text-xs text-quiet">
@@ -208,6 +209,14 @@ function FeedsFact({ quiet }: { quiet: boolean }) {
       {troubled > 0 ? 'in trouble' : 'fresh'}
     </Fact>
   );
+}
+
+/** Whether chat is heard. Where no chat is set up there is nothing to say. */
+function ChatFact({ quiet }: { quiet: boolean }) {
+  const sources = useLive((live) => live.chatIn?.sources.filter((one) => one.health !== 'off') ?? []);
+  const troubled = sources.some((one) => one.health !== 'connected');
+  if (sources.length === 0 || (quiet && !troubled)) return null;
+  return <Fact well={!troubled}>{troubled ? 'chat not connected' : 'chat'}</Fact>;
 }
 
 function Fact({ well, children }: { well?: boolean; children: ReactNode }) {

@@ -1,4 +1,4 @@
-import { Bell, Layers, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
+import { Bell, Layers, MessageCircle, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
 
 /** The confidence view has a window of its own, with nothing around it. */
 export const ownScreen = '/confidence';
@@ -9,6 +9,7 @@ export const places: readonly { to: string; name: string; icon: LucideIcon; apar
   { to: '/graphics', name: 'Graphics', icon: Layers },
   { to: '/feeds', name: 'Feeds', icon: Rss },
   { to: '/timers', name: 'Timers', icon: Timer },
+  { to: '/chat', name: 'Chat', icon: MessageCircle },
   { to: '/labels', name: 'Labels', icon: Tag, also: '/adapters' },
   { to: '/alerts', name: 'Alerts', icon: Bell },
   { to: '/outputs', name: 'Outputs', icon: MonitorUp },

@@ -19,12 +19,13 @@ export function useKeys(): void {
       const target = event.target as HTMLElement;
       const typing = isTyping(target);
       if (!typing && (meantForAField() || isOpening())) return;
-      const here: Reach = location.pathname === '/' ? 'desk' : 'setUp';
+      const here: readonly Reach[] =
+        location.pathname === '/' ? ['desk'] : location.pathname.startsWith('/chat') ? ['chat', 'setUp'] : ['setUp'];
       const inDialog = target.closest(withKeysOfItsOwn);
       const action = actionsNow().find(
         ({ key }) =>
           key?.is(event) &&
-          (key.reach === here || key.reach === 'everywhere') &&
+          (here.includes(key.reach) || key.reach === 'everywhere') &&
           (key.whileTyping || (!typing && !inDialog)),
       );
       if (!action?.key) return;

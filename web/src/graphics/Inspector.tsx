@@ -4,6 +4,7 @@ import { useLocation } from 'wouter';
 import { useLive } from '../live/live';
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
+import { templateEdits } from '../show/templateEdits';
 import { templateOf, useShow } from '../show/show';
 import { airingOf, isLit, press } from '../show/air';
 import { Button } from '../ui/Button';
@@ -47,7 +48,7 @@ export function Inspector({
   const toWorkshop = async (): Promise<void> => {
     let id: string | null = graphic.template;
     if (!template?.own) {
-      id = await edits.addTemplate({ copyOf: graphic.template });
+      id = await templateEdits.addTemplate({ copyOf: graphic.template });
       if (!id || !(await edits.graphic(graphic.id, { template: id }))) return;
     }
     navigate(`/workshop/${id}`);

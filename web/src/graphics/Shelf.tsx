@@ -6,6 +6,7 @@ import { useLocation } from 'wouter';
 import { toast } from '../ui/toast';
 import { PictureView } from '../monitor/PictureView';
 import { edits } from '../show/edits';
+import { templateEdits } from '../show/templateEdits';
 import { useShow, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
@@ -52,7 +53,7 @@ function Shelf({ onDone }: { onDone(): void }) {
   };
   /** A template of one's own from a file: it is on the shelf from now on, and a graphic is made of it. */
   const bring = async (file: File): Promise<void> => {
-    const template = await edits.addTemplate({ source: await file.text() });
+    const template = await templateEdits.addTemplate({ source: await file.text() });
     if (template) await add(template);
   };
   const addSet = async (set: string, name: string, count: number): Promise<void> => {

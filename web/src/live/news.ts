@@ -37,6 +37,10 @@ export interface Told extends Topics {
   readonly back: Schemas['BackView'];
   /** Null until events have been counted. */
   readonly session: Schemas['SessionView'] | null;
+  /** What the show goes by of chat. */
+  readonly chat: Schemas['ChatDeskView'];
+  /** How chat is doing; null until it has been told. */
+  readonly chatIn: Schemas['ChatInView'] | null;
   readonly standby: Schemas['Standby'];
   readonly faults: Schemas['FaultsView'];
   /** How far each topic has come. */
@@ -61,6 +65,8 @@ export const nothing: Told = {
   },
   back: { lightsOut: false, bringsBack: [] },
   session: null,
+  chat: { queue: [], ahead: [], votes: [], commands: [] },
+  chatIn: null,
   standby: {},
   faults: { findings: [] },
   revs: Object.fromEntries(names.map((name) => [name, 0])) as Record<Topic, number>,
@@ -77,12 +83,14 @@ export function withNews(known: Told, news: DeskNews): Told | null {
     topics[name] = withDifference(known[name], told, keys[name] as (one: unknown) => string);
     revs[name] = told.rev;
   }
-  const { ahead, back, session, standby, faults } = news;
+  const { ahead, back, session, chat, chatIn, standby, faults } = news;
   return {
     ...known,
     ...(topics as Partial<Topics>),
     ...(ahead && { ahead }),
     ...(session && { session }),
+    ...(chat && { chat }),
+    ...(chatIn && { chatIn }),
     ...(back && { back }),
     ...(standby && { standby }),
     ...(faults && { faults }),

@@ -27,6 +27,7 @@ export function usePicture(
     ...feedsIn(said, live),
     ...timersIn(said, live),
     ...picturesIn(onAllRows ?? said, live),
+    ...chatIn(said, live),
   ]);
   return useQuery({
     // While an edit is on its way the answer may be older than the question: it is asked again when the edit is kept.
@@ -50,6 +51,10 @@ export function fetchPicture(graphic: string, place?: Placement): Promise<Pictur
 /** Which pictures of the feeds that these words name are here. */
 const picturesIn = (words: Record<string, string>, live: Live): unknown[] =>
   namedIn(words, live).map((feed) => feed.pictures?.version);
+
+/** What votes and commands have come to, where these words ask. */
+const chatIn = (words: Record<string, string>, { chat }: Live): unknown[] =>
+  Object.values(words).some((text) => /\b(votes|chat)\./.test(text)) ? [chat.votes, chat.commands] : [];
 
 /** When the feeds that these words name last changed, and which row they stand on. */
 const feedsIn = (words: Record<string, string>, live: Live): unknown[] =>

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { answered, client, type Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { Tick } from '../ui/Tick';
-import { edits } from './edits';
+import { feedEdits } from './feedEdits';
 
 /** A checklist's boxes, ticked in its file, where the streamer lets that be. */
 export function Boxes({ feed }: { feed: Schemas['Feed'] }) {
@@ -29,7 +29,7 @@ export function Boxes({ feed }: { feed: Schemas['Feed'] }) {
   if (!data || words < 0 || done < 0) return null;
   const tick = async (row: string, ticked: boolean): Promise<void> => {
     setAsked((now) => new Map(now).set(row, ticked));
-    if (await edits.tickBox(feed.id, row, ticked)) return;
+    if (await feedEdits.tickBox(feed.id, row, ticked)) return;
     setAsked((now) => new Map([...now].filter(([one]) => one !== row)));
   };
   return (
@@ -45,7 +45,7 @@ export function Boxes({ feed }: { feed: Schemas['Feed'] }) {
         );
       })}
       <div className="border-t border-ridge pt-1.5 text-[11.5px] text-quiet">
-        <Tick checked={feed.mayTick} onChange={(mayTick) => void edits.feed(feed.id, { mayTick })}>
+        <Tick checked={feed.mayTick} onChange={(mayTick) => void feedEdits.feed(feed.id, { mayTick })}>
           Side Lamp may tick them in the file
         </Tick>
       </div>

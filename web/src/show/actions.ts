@@ -1,5 +1,5 @@
-/** Where the key of an action is heard: on the desk, while setting up, or wherever one is. */
-export type Reach = 'desk' | 'setUp' | 'everywhere';
+/** Where the key of an action is heard: on the desk, on the page Chat, while setting up, or wherever one is. */
+export type Reach = 'desk' | 'chat' | 'setUp' | 'everywhere';
 
 export interface ActionKey {
   /** As they stand on the caps. */

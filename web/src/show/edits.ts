@@ -32,6 +32,9 @@ export const edits = {
     ...(edit as Partial<Schemas['Adapter']>),
     takes: { ...entry.takes, ...edit.takes },
   })),
+  chatSources: makeEntries<Schemas['ChatSource'], Schemas['ChatSourceEdit']>('chatSources'),
+  chatCommands: makeEntries<Schemas['ChatCommand'], Schemas['ChatCommandEdit']>('chatCommands'),
+  votes: makeEntries<Schemas['Vote'], Schemas['VoteEdit']>('votes'),
   /** Of one's own; the show tells them among all seats. */
   seats: makeEntries<Schemas['Seat'], Schemas['SeatEdit']>('seats'),
   keepClear: makeEntries<Schemas['KeepClear'], Schemas['KeepClearEdit']>('keepClear'),
@@ -85,24 +88,6 @@ export const edits = {
       answered(client.POST('/api/starter-sets/{id}', { params: path(id), signal })),
     )),
 
-  /** A template of one's own: a copy of another, or from a file. Its id. */
-  addTemplate: async (wish: Schemas['NewTemplate']): Promise<string | null> =>
-    (await keep('templates', (_, signal) => answered(client.POST('/api/templates', { body: wish, signal }))))?.id ??
-    null,
-
-  template: async (id: string, source: string): Promise<boolean> =>
-    !!(await keep(
-      `templates/${id}`,
-      (revision, signal) =>
-        answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source }, signal })),
-      { change: { what: whole, make: (old) => old } },
-    )),
-
-  deleteTemplate: async (id: string): Promise<boolean> =>
-    !!(await keep(`templates/${id}`, (_, signal) =>
-      answered(client.DELETE('/api/templates/{id}', { params: path(id), signal })),
-    )),
-
   /** Takes this page's last edit back, and says what it was. */
   undo: async (): Promise<void> => {
     await afterEdits();
@@ -120,61 +105,6 @@ export const edits = {
   /** A block of a spreadsheet, or a CSV file, as rows, with the field that each column's name tells. */
   readSheet: (graphic: string, text: string): Promise<Sheet | null> =>
     keep('sheets', (_, signal) => answered(client.POST('/api/sheets', { body: { graphic, text }, signal }))),
-
-  /** @param from the revision that it was begun on */
-  feed: async (id: string, edit: Edit<Schemas['FeedEdit']>, from?: number): Promise<boolean> =>
-    !!(await keep(
-      `feeds/${id}`,
-      (revision, signal) =>
-        answered(client.PATCH('/api/feeds/{id}', { params: path(id), body: { ...edit, revision }, signal })),
-      {
-        from,
-        change: {
-          what: whole,
-          make: (old) => ({
-            ...old,
-            feeds: old.feeds.map((feed) => (feed.id === id ? ({ ...feed, ...edit } as typeof feed) : feed)),
-          }),
-        },
-      },
-    )),
-
-  addFeed: async (wish: Schemas['NewFeed']): Promise<boolean> =>
-    !!(await keep('feeds', (_, signal) => answered(client.POST('/api/feeds', { body: wish, signal })))),
-
-  /** Reads its source now; nothing of the show changes. */
-  readFeed: async (id: string): Promise<void> => {
-    await keep(`feeds/${id}/read`, (_, signal) =>
-      answered(client.POST('/api/feeds/{id}/read', { params: path(id), signal })),
-    );
-  },
-
-  /** What lets a feed in to its address; null = nothing any more. It is no part of the show. */
-  feedKey: (id: string, wish: Schemas['KeyWish'] | null): Promise<Schemas['KeyView'] | null> =>
-    keep(`feeds/${id}/key`, (_, signal) =>
-      answered(
-        wish
-          ? client.PUT('/api/feeds/{id}/key', { params: path(id), body: wish, signal })
-          : client.DELETE('/api/feeds/{id}/key', { params: path(id), signal }),
-      ),
-    ),
-
-  /** Another key for the programs that send a feed's values. */
-  renewPush: (id: string): Promise<Schemas['PushView'] | null> =>
-    keep(`feeds/${id}/push`, (_, signal) =>
-      answered(client.POST('/api/feeds/{id}/push', { params: path(id), signal })),
-    ),
-
-  deleteFeed: async (id: string): Promise<boolean> =>
-    !!(await keep(`feeds/${id}`, (_, signal) =>
-      answered(client.DELETE('/api/feeds/{id}', { params: path(id), signal })),
-    )),
-
-  /** Ticks a box of a checklist in its file, or not any more. */
-  tickBox: async (id: string, row: string, done: boolean): Promise<boolean> =>
-    !!(await keep(`feeds/${id}`, (_, signal) =>
-      answered(client.POST('/api/feeds/{id}/boxes', { params: path(id), body: { row, done }, signal })),
-    )),
 
   output: async (id: string, edit: Edit<Schemas['OutputEdit']>): Promise<boolean> =>
     !!(await keep(`outputs/${id}`, (revision, signal) =>

@@ -23,6 +23,13 @@ export function useMenu() {
     /** Null = it is shut. */
     place,
     close: () => setPlace(null),
+    /** For a button that opens it beneath itself. */
+    button: {
+      onClick: ({ currentTarget }: MouseEvent) => {
+        const { left, bottom } = currentTarget.getBoundingClientRect();
+        open(left, bottom + 2);
+      },
+    },
     /** For the element that it is about. */
     asked: {
       onContextMenu: (event: MouseEvent) => {

@@ -6,7 +6,7 @@ import { answered, client } from '../api/client';
 import { usePicture } from '../monitor/usePicture';
 import { useSample } from '../monitor/useSample';
 import { FitNote } from '../show/FitNote';
-import { edits } from '../show/edits';
+import { templateEdits } from '../show/templateEdits';
 import { useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { KeptText } from '../show/KeptText';
@@ -53,7 +53,7 @@ function Workshop({ template }: { template: TemplateJson }) {
       const source = JSON.stringify(next, null, 2);
       // What was changed holds at once: the next change builds on it.
       queries.setQueriesData({ queryKey: ['template', template.id] }, { source });
-      void edits.template(template.id, source);
+      void templateEdits.template(template.id, source);
     },
     [queries, template.id],
   );

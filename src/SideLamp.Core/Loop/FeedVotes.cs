@@ -1,0 +1,25 @@
+using System.Collections.Immutable;
+using SideLamp.Core.Chat;
+
+namespace SideLamp.Core.Loop;
+
+/// <summary>Votes that are the rows of a feed: of a form nobody knows who wrote them.</summary>
+internal static class FeedVotes
+{
+    public static ImmutableArray<long> Of(Vote vote, Kept kept)
+    {
+        var counts = new long[vote.Options.Length];
+        if (vote.Feed is { } feed && kept.Values.TryGetValue(feed, out var value) && value.Tables[0].Column(vote.Column) is { } column)
+        {
+            foreach (var cell in column.Cells)
+            {
+                if (vote.OptionIn(cell) is { } option)
+                {
+                    counts[option]++;
+                }
+            }
+        }
+
+        return [.. counts];
+    }
+}

@@ -1,0 +1,173 @@
+import { ChevronDown } from 'lucide-react';
+import { Link } from 'wouter';
+import { edits } from '../show/edits';
+import { KeptNumber } from '../show/KeptNumber';
+import { KeptText } from '../show/KeptText';
+import { showNow, useShow, type Show } from '../show/show';
+import { allWords } from '../show/words';
+import { Button } from '../ui/Button';
+import { Drawer } from '../ui/Drawer';
+import { Field, Select } from '../ui/Field';
+import { Heading } from '../ui/Heading';
+import { Tick } from '../ui/Tick';
+import { RoleRules } from './RoleRules';
+
+type Rules = Show['chatRules'];
+
+/** The whole of it anew, from what stands when it is sent. */
+export const changeRules = (part: Partial<Rules>, from?: number): Promise<boolean> =>
+  edits.show({ chatRules: { ...showNow().chatRules, ...part } }, from);
+
+/** What of chat may come on screen, and how. */
+export function HowItGoes() {
+  const rules = useShow((show) => show.chatRules);
+  const graphics = useShow((show) => show.graphics);
+  const hears = useShow((show) => {
+    const one = show.graphics.find((graphic) => graphic.id === show.chatRules.graphic);
+    return !one || allWords(one).some((text) => /\bevent\.words\b/.test(text));
+  });
+  return (
+    <Drawer
+      label="What goes on screen"
+      side="bottom"
+      align="end"
+      className="grid max-h-[min(80vh,var(--radix-popover-content-available-height))] w-[400px] gap-3 overflow-y-auto p-4!"
+      trigger={
+        <Button kind="plain" className="rounded-full! px-3!">
+          {rules.graphic == null ? 'set it up' : rules.byItself ? 'by itself' : 'by hand'}
+          <ChevronDown aria-hidden size={14} />
+        </Button>
+      }
+    >
+      <div className="grid gap-3">
+        <Select
+          label="Messages are shown by"
+          value={rules.graphic ?? ''}
+          choices={[['', 'no graphic yet'], ...graphics.map((one) => [one.id, one.name] as const)]}
+          onChoose={(graphic) => void changeRules({ graphic: graphic || null })}
+        />
+        {rules.graphic == null ? (
+          <Button kind="cool" className="justify-self-start" onClick={() => void makeGraphic()}>
+            Make one from the shelf
+          </Button>
+        ) : (
+          <p className="text-[11.5px] text-quiet">
+            {hears ? (
+              <>
+                It takes {'{{ event.name }}'}, {'{{ event.words }}'} and {'{{ event.initial }}'}.{' '}
+              </>
+            ) : (
+              <b className="font-semibold text-orchid">
+                None of its fields says {'{{ event.words }}'}: it would not show what was written.{' '}
+              </b>
+            )}
+            <Link to={`/graphics/${rules.graphic}`} className="text-cool hover:underline">
+              Its words, place and stay
+            </Link>
+          </p>
+        )}
+        <Heading name="How they come">
+          <Select
+            label="Messages come"
+            value={rules.byItself ? 'itself' : 'hand'}
+            choices={[
+              ['hand', 'by hand alone'],
+              ['itself', 'by themselves, in their order'],
+            ]}
+            note={
+              rules.byItself
+                ? 'Each is next for 5 seconds first: Alt D drops it.'
+                : 'Nothing a viewer writes comes on screen without your hand.'
+            }
+            onChoose={(way) => void changeRules({ byItself: way === 'itself' })}
+          />
+          {rules.byItself && (
+            <div className="grid grid-cols-2 items-end gap-3">
+              <Field
+                label="Between two, in seconds"
+                render={(id) => (
+                  <KeptNumber
+                    id={id}
+                    min={1}
+                    max={600}
+                    value={String(rules.gap / 1000)}
+                    onKeep={(text, from) => changeRules({ gap: Math.round(Number(text) * 1000) }, from)}
+                  />
+                )}
+              />
+              <Select
+                label="When none waits"
+                value={rules.goesRound ? 'round' : 'once'}
+                choices={[
+                  ['once', 'nothing comes'],
+                  ['round', 'they come again'],
+                ]}
+                onChoose={(way) => void changeRules({ goesRound: way === 'round' })}
+              />
+            </div>
+          )}
+        </Heading>
+        <Heading name="What is held back">
+          <Select
+            label="Those who may be shown"
+            value={rules.least}
+            choices={[
+              ['viewer', 'everybody'],
+              ['member', 'members and those above'],
+              ['moderator', 'moderators and you'],
+            ]}
+            onChoose={(least) => void changeRules({ least: least as Rules['least'] })}
+          />
+          <Tick checked={rules.holdsLinks} onChange={(holdsLinks) => void changeRules({ holdsLinks })}>
+            Hold back what has a link
+          </Tick>
+          <Tick checked={rules.holdsRepeats} onChange={(holdsRepeats) => void changeRules({ holdsRepeats })}>
+            Hold back what has just been said
+          </Tick>
+          <Tick checked={rules.stripsAddresses} onChange={(stripsAddresses) => void changeRules({ stripsAddresses })}>
+            Leave addresses out of what is shown
+          </Tick>
+          <div className="grid grid-cols-2 items-end gap-3">
+            <Field
+              label="Longer than, in characters"
+              render={(id) => (
+                <KeptNumber
+                  id={id}
+                  min={10}
+                  max={500}
+                  value={String(rules.longest)}
+                  onKeep={(text, from) => changeRules({ longest: Math.round(Number(text)) }, from)}
+                />
+              )}
+            />
+            <Field
+              label="A question begins with"
+              render={(id) => (
+                <KeptText id={id} value={rules.ask} onKeep={(ask, from) => changeRules({ ask: ask.trim() }, from)} />
+              )}
+            />
+          </div>
+          <p className="text-[11.5px] text-quiet">
+            The never-show list holds for all of it; it is set up on{' '}
+            <Link to="/feeds" className="text-cool hover:underline">
+              Feeds
+            </Link>
+            . Moderators are held back by that list alone.
+          </p>
+        </Heading>
+        <RoleRules />
+      </div>
+    </Drawer>
+  );
+}
+
+/** A graphic that shows messages, with its fields filled. */
+async function makeGraphic(): Promise<void> {
+  const graphic = await edits.addGraphic({ template: 'chat-message' });
+  if (!graphic) return;
+  await edits.graphic(graphic, {
+    name: 'Chat message',
+    words: { who: '{{ event.name }}', message: '{{ event.words }}' },
+  });
+  await changeRules({ graphic });
+}

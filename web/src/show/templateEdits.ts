@@ -1,0 +1,26 @@
+import { answered, client, type Schemas } from '../api/client';
+import { keep } from './mutations';
+import { whole } from './show';
+
+const path = (id: string) => ({ path: { id } });
+
+/** Edits of one's own templates. */
+export const templateEdits = {
+  /** A template of one's own: a copy of another, or from a file. Its id. */
+  addTemplate: async (wish: Schemas['NewTemplate']): Promise<string | null> =>
+    (await keep('templates', (_, signal) => answered(client.POST('/api/templates', { body: wish, signal }))))?.id ??
+    null,
+
+  template: async (id: string, source: string): Promise<boolean> =>
+    !!(await keep(
+      `templates/${id}`,
+      (revision, signal) =>
+        answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source }, signal })),
+      { change: { what: whole, make: (old) => old } },
+    )),
+
+  deleteTemplate: async (id: string): Promise<boolean> =>
+    !!(await keep(`templates/${id}`, (_, signal) =>
+      answered(client.DELETE('/api/templates/{id}', { params: path(id), signal })),
+    )),
+};
