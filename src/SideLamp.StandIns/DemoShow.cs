@@ -67,7 +67,7 @@ public static class DemoShow
                     CardsFrom = new CardsFrom(new FeedId("guests"), Words(("name", "{{ guests.name }}"), ("role", "{{ guests.role }}"), ("picture", "{{ guests.picture }}"))),
                 },
                 Graphic("goal", "Hedgerow goal", "goal", "lower-right", "6", Words(("cause", "Hedgerow fund"), ("reached", "{{ labels.hedgerow_value }}"), ("goal", "{{ labels.hedgerow_target }}"))),
-                Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "{{ event.name }}"), ("message", "{{ event.words }}"))) with { Stay = Duration.FromSeconds(20) },
+                Graphic("question", "Chat question", "chat-message", "left", "7", Words(("who", "{{ event.name }}"), ("message", "{{ event.words }}"), ("initial", "{{ event.initial }}"), ("picture", "{{ event.picture }}"))) with { Stay = Duration.FromSeconds(20) },
                 Graphic("to-see", "Still to see", "checklist", "upper-left", "8", Words(("title", "Still to see"), ("items", "{% for row in species.rows %}{% if row.done %}[x] {% else %}[ ] {% endif %}{{ row.text }}\n{% endfor %}"))),
                 Graphic("count", "Moth / beetle count", "score", "upper-middle", "9", Words(("leftName", "moths"), ("leftCount", "37"), ("rightName", "beetles"), ("rightCount", "12"))) with { CountKeys = ImmutableSortedDictionary<string, CountKeys>.Empty.Add("leftCount", new CountKeys("m", null)).Add("rightCount", new CountKeys("h", null)) },
                 Graphic("readings", "Garden readings", "label", "upper-right", "g", Words(("what", "on the cloth"), ("value", "{{ garden.cloth_temperature }}° · dark {{ garden.darkness }} %"))),

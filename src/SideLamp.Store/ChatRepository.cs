@@ -11,7 +11,7 @@ public sealed record KeptMessage(ChatMessage Message, HeldBack Held, bool IsGone
 /// <summary>What viewers wrote, for 14 days. It survives the end of this process, and not always a power cut.</summary>
 public sealed class ChatRepository(Database database)
 {
-    private const string Columns = "no, at, source, id, person, nick, name, role, channel, text, held, gone";
+    private const string Columns = "no, at, source, id, person, nick, name, role, channel, text, held, gone, picture";
 
     public void Add(IReadOnlyCollection<KeptMessage> all) =>
         database.Write(
@@ -21,7 +21,7 @@ public sealed class ChatRepository(Database database)
                 foreach (var (one, held, isGone) in all)
                 {
                     database.Execute(
-                        $"INSERT OR REPLACE INTO chat ({Columns}) VALUES ($no, $at, $source, $id, $person, $nick, $name, $role, $channel, $text, $held, $gone)",
+                        $"INSERT OR REPLACE INTO chat ({Columns}) VALUES ($no, $at, $source, $id, $person, $nick, $name, $role, $channel, $text, $held, $gone, $picture)",
                         ("$no", one.No),
                         ("$at", one.At.ToUnixTimeMilliseconds()),
                         ("$source", one.Key.Source),
@@ -33,7 +33,8 @@ public sealed class ChatRepository(Database database)
                         ("$channel", one.Channel),
                         ("$text", one.Text),
                         ("$held", (int)held),
-                        ("$gone", isGone ? 1 : 0)
+                        ("$gone", isGone ? 1 : 0),
+                        ("$picture", one.Picture)
                     );
                 }
             }
@@ -77,6 +78,7 @@ public sealed class ChatRepository(Database database)
             )
             {
                 Channel = row.GetString(8),
+                Picture = row.GetString(12),
             },
             (HeldBack)Math.Clamp(row.GetInt32(10), 0, (int)HeldBack.Long),
             row.GetInt32(11) != 0

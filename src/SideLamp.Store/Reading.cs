@@ -40,7 +40,7 @@ internal sealed class Reading(Database database)
         {
             Chat = (chat is null ? null : Try("What came by chat", chat, Codecs.Chat.Read))?.State(PapersOf()) ?? Core.Chat.ChatState.None,
             Thanks = (thanks is null ? null : Try("Who is to be thanked", thanks, Codecs.Thanks.Read)) ?? Core.Events.ThanksList.Empty,
-            Pictures = (stored?.All ?? []).Where(one => show.Feed(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
+            Pictures = (stored?.All ?? []).Where(one => show.PicturesFrom(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
         };
         return new Loaded(kept, [.. _aside], _isOld);
     }

@@ -25,6 +25,9 @@ public sealed record ChatMessage(long No, EventKey Key, string Person, string Ni
     /// <summary>Where it was written; empty = the sender told of none.</summary>
     public string Channel { get; init; } = "";
 
+    /// <summary>The address of the person's picture (<see cref="ViewerPictures.AddressIn"/>); empty = none was told.</summary>
+    public string Picture { get; init; } = "";
+
     public const int LongestText = 500;
     public const int LongestName = 60;
 

@@ -108,6 +108,12 @@ public sealed record ChatRules
     /// <summary>How much later viewers see what happens, up to 120 s.</summary>
     public Duration ViewerDelay { get; init; }
 
+    /// <summary>Whether the pictures of those who wrote are shown, and fetched: not at first.</summary>
+    public bool Pictures { get; init; }
+
+    /// <summary>The tag of a line that tells where the person's picture is.</summary>
+    public string PictureTag { get; init; } = "avatar";
+
     public ImmutableArray<RoleRule> Roles { get; init; } =
     [
         new("role", "owner", ChatRole.Owner),
@@ -125,7 +131,7 @@ public sealed record ChatRules
     public bool Equals(ChatRules? other) =>
         other is not null
         && (Graphic, ByItself, GoesRound, Gap, Least, HoldsLinks, HoldsRepeats) == (other.Graphic, other.ByItself, other.GoesRound, other.Gap, other.Least, other.HoldsLinks, other.HoldsRepeats)
-        && (Longest, StripsAddresses, Ask, ViewerDelay) == (other.Longest, other.StripsAddresses, other.Ask, other.ViewerDelay)
+        && (Longest, StripsAddresses, Ask, ViewerDelay, Pictures, PictureTag) == (other.Longest, other.StripsAddresses, other.Ask, other.ViewerDelay, other.Pictures, other.PictureTag)
         && Roles.SequenceEqual(other.Roles)
         && TakingBack.SequenceEqual(other.TakingBack);
 
@@ -160,6 +166,12 @@ public sealed record ChatRules
         if (ViewerDelay < Duration.Zero || ViewerDelay > LongestDelay)
         {
             yield return new Fault("/viewerDelay", "Viewers see the picture up to 2 minutes late.");
+        }
+
+        // Viewers write tags with + themselves: whoever is asked for a picture learns where this computer is.
+        if (!RoleRule.IsTag(PictureTag) || PictureTag.StartsWith('+'))
+        {
+            yield return new Fault("/pictureTag", "A tag is one word of letters, digits, points, hyphens and slashes, such as avatar. Tags that begin with + are written by viewers themselves: no picture is taken from them.");
         }
 
         if (Roles.Length > MostRules || TakingBack.Length > MostRules)

@@ -22,8 +22,7 @@ public static class Commanding
     }
 
     /// <summary>Why a command is not done, in a sentence; null = it is.</summary>
-    /// <param name="isHeld">Whether nothing of the audience comes now.</param>
-    public static string? WhyNot(ChatCommand command, ChatMessage message, string words, ChatState state, bool isHeld, Instant now)
+    public static string? WhyNot(ChatCommand command, ChatMessage message, string words, ChatState state, Instant now)
     {
         if (!command.IsOn)
         {
@@ -33,11 +32,6 @@ public static class Commanding
         if (message.Role < command.Least)
         {
             return $"It is for {RoleWord(command.Least)}, and {message.Name} is {RoleWord(message.Role, one: true)}.";
-        }
-
-        if (isHeld)
-        {
-            return "What the audience sends waits now.";
         }
 
         if (command.Act == CommandAct.Collect && words.Length == 0)

@@ -29,6 +29,9 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public MessageRef? Message { get; init; }
 
+    /// <summary>The address of the picture of whoever wrote it; empty = none is shown.</summary>
+    public string Picture { get; init; } = "";
+
     /// <summary>How many besides the first.</summary>
     public int Others { get; init; }
 
@@ -127,6 +130,7 @@ public sealed record AlertEvent(string Kind, string Name, string Words, string T
                 ("count", Size.ToString(CultureInfo.InvariantCulture)),
                 ("initial", Name is [.. { Length: > 0 } name] ? StringInfo.GetNextTextElement(name).ToUpperInvariant() : "?"),
                 ("words", Words),
+                ("picture", Picture),
                 ("tier", Tier),
                 ("others", Others.ToString(CultureInfo.InvariantCulture)),
                 ("kind", Kind),

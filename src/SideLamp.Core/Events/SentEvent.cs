@@ -15,7 +15,11 @@ public sealed record SentEvent(EventKey Key, string Type, Instant? Sent, JsonEle
 /// <summary>What an event says, made safe to keep: either something to count, or what is taken back.</summary>
 /// <param name="Event">Without its number of arrival.</param>
 /// <param name="Reverses">The event that it takes back; null = none, and it counts.</param>
-public sealed record ReadEvent(ViewerEvent Event, EventKey? Reverses);
+public sealed record ReadEvent(ViewerEvent Event, EventKey? Reverses)
+{
+    /// <summary>Where the picture of whoever wrote a message is; empty = none was told.</summary>
+    public string Picture { get; init; } = "";
+}
 
 /// <summary>Reads events, and says all that is wrong with one.</summary>
 public static class EventReader
@@ -156,8 +160,13 @@ public static class EventReader
                 Wrong("person", "A removal names the person by the sender's own id, as messages do.", "");
             }
 
-            return read;
+            return read.Event.Kind == Message ? read with { Picture = Picture() } : read;
         }
+
+        private string Picture() =>
+            Line("picture", int.MaxValue) is not { Length: > 0 } said ? ""
+            : Chat.ViewerPictures.AddressIn(said) is { Length: > 0 } address ? address
+            : Wrong("picture", "A picture is told by its whole address, which begins with https:// or http://.", "");
 
         public Money? Money(string currency)
         {

@@ -63,11 +63,11 @@ internal sealed partial class Fold
         return Turn.Nothing(With(stage, chat));
     }
 
-    /// <summary>A viewer's command is done at once, or waits to be looked at.</summary>
+    /// <summary>A viewer's command is done at once, or waits: to be looked at, and for the end of a hush (rule 28). Chat is answered meanwhile.</summary>
     private Turn Commanded(Turn turn, SentCommand sent)
     {
         var (stage, chat) = (turn.Stage, turn.Stage.Kept.Chat);
-        if (stage.Show.ChatCommands.FirstOrDefault(one => one.Id == sent.Command) is not { } command || chat.Bars.Has(sent.Message.Ref) || Commanding.WhyNot(command, sent.Message, sent.Message.Text, chat, IsHeld(stage), now) is not null)
+        if (stage.Show.ChatCommands.FirstOrDefault(one => one.Id == sent.Command) is not { } command || chat.Bars.Has(sent.Message.Ref) || Commanding.WhyNot(command, sent.Message, sent.Message.Text, chat, now) is not null)
         {
             return turn;
         }
@@ -88,7 +88,7 @@ internal sealed partial class Fold
             return turn;
         }
 
-        if (command.Waits <= Duration.Zero)
+        if (command.Waits <= Duration.Zero && !stage.HoldsAudience)
         {
             return Done(turn, command, message);
         }
@@ -149,9 +149,10 @@ internal sealed partial class Fold
         }
     }
 
-    private static bool IsFree(AirState air, SeatId seat) => air.HolderOf(seat) is null or { Origin: Origin.Automatic } && air.Asides.TrueForAll(aside => aside.What.Seat != seat || aside.What.Origin != Origin.Person);
+    /// <summary>The hush is over, and what waited in it is not wanted (rule 28).</summary>
+    private static Stage WithoutAhead(Stage stage) => With(stage, stage.Kept.Chat with { Ahead = [] });
 
-    private static bool IsHeld(Stage stage) => stage.Air.Held || stage.Kept.Chat.HeldSince is not null;
+    private static bool IsFree(AirState air, SeatId seat) => air.HolderOf(seat) is null or { Origin: Origin.Automatic } && air.Asides.TrueForAll(aside => aside.What.Seat != seat || aside.What.Origin != Origin.Person);
 
     /// <summary>A hand does something with a message.</summary>
     private Turn Message(Stage stage, MessageInput input)
@@ -184,7 +185,7 @@ internal sealed partial class Fold
     private Turn Show(Stage stage, ChatMessage message)
     {
         var graphic = stage.Show.ChatRules.Graphic ?? throw RefusedException.Conflict("No graphic shows messages yet. Choose one on the page Chat.");
-        var turn = Do(stage, new Light(graphic) { Said = ShownMessage.Of(message, stage.Show.ChatRules) }, by: $"showing {book.Words.NameOf(message.Name, stage.Show.NeverShow)}");
+        var turn = Do(stage, new Light(graphic) { Said = ShownMessage.Of(message, stage.Show.ChatRules) }, by: "choosing a message");
         return turn.Reply.Refusal is null ? turn with { Stage = With(turn.Stage, turn.Stage.Kept.Chat with { Queue = turn.Stage.Kept.Chat.Queue.Taken(message) }) } : turn;
     }
 
@@ -288,7 +289,7 @@ internal sealed partial class Fold
         }
 
         turn = turn with { Stage = With(turn.Stage, Passed(turn.Stage)) };
-        if (!IsHeld(turn.Stage))
+        if (!turn.Stage.HoldsAudience)
         {
             foreach (var due in turn.Stage.Kept.Chat.Ahead.Where(one => one.At <= now))
             {
@@ -344,7 +345,7 @@ internal sealed partial class Fold
     private Turn NextMessage(Turn turn)
     {
         var (stage, chat, rules) = (turn.Stage, turn.Stage.Kept.Chat, turn.Stage.Show.ChatRules);
-        if (IsHeld(stage) || rules.Graphic is not { } id || stage.Show.Graphic(id) is not { } graphic)
+        if (stage.HoldsAudience || rules.Graphic is not { } id || stage.Show.Graphic(id) is not { } graphic)
         {
             return turn;
         }
@@ -380,7 +381,7 @@ internal sealed partial class Fold
 
         var dues = chat.Votes.Values.Where(run => run.Closed is null).Select(run => run.Closes)
             .Concat(chat.Runs.Values.Where(run => !run.Lines.IsEmpty).Select(run => (Instant?)(run.Lines[0].At + ChatCommand.LinesLive)));
-        if (!IsHeld(stage))
+        if (!stage.HoldsAudience)
         {
             dues = dues.Concat(chat.Ahead.Select(one => (Instant?)one.At)).Append(chat.NextAt(rules));
         }

@@ -132,7 +132,8 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
 
         if (press.CommandIn(stage.Show) is { } command)
         {
-            return Do(stage, command, press.Id, press.Told);
+            var done = Do(stage, command, press.Id, press.Told);
+            return press is PressHushOver { Run: false } && done.Reply.Refusal is null ? done with { Stage = WithoutAhead(done.Stage) } : done;
         }
 
         if (press is PressTest test)
@@ -301,7 +302,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         var revision = stage.Revision + 1;
         var gone = stage.Show.Graphics.Where(graphic => show.Graphic(graphic.Id) is null).ToList();
         var values = stage.Values.RemoveRange(stage.Values.Keys.Where(id => show.Feed(id) is null));
-        var pictures = stage.Kept.Pictures.RemoveRange(stage.Kept.Pictures.Keys.Where(id => show.Feed(id) is null));
+        var pictures = stage.Kept.Pictures.RemoveRange(stage.Kept.Pictures.Keys.Where(id => show.PicturesFrom(id) is null));
         var edited = stage with
         {
             Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Pictures = pictures, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
@@ -393,7 +394,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
     }
 
     private static Turn See(Stage stage, PicturesInput input) =>
-        Turn.Nothing(stage.Show.Feed(input.Feed) is null ? stage : stage with { Kept = stage.Kept with { Pictures = input.Pictures.IsEmpty ? stage.Kept.Pictures.Remove(input.Feed) : stage.Kept.Pictures.SetItem(input.Feed, input.Pictures) } });
+        Turn.Nothing(stage.Show.PicturesFrom(input.Feed) is null ? stage : stage with { Kept = stage.Kept with { Pictures = input.Pictures.IsEmpty ? stage.Kept.Pictures.Remove(input.Feed) : stage.Kept.Pictures.SetItem(input.Feed, input.Pictures) } });
 
     /// <summary>What goes by the time of day runs, as it does from when it is made; what has come to its end on another day runs to the next.</summary>
     private Turn Open(Stage stage)

@@ -32,6 +32,9 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
 
     public AirState Air => Kept.Air;
 
+    /// <summary>Whether what the audience sends waits: for a hush, lights out, or because a hand wants it so (rules 21, 28, 38).</summary>
+    public bool HoldsAudience => Air.Held || Kept.Chat.HeldSince is not null;
+
     public ImmutableDictionary<FeedId, FeedValue> Values => Kept.Values;
 
     public FeedHealth HealthOf(Feed feed) => Conditions.GetValueOrDefault(feed.Id, FeedCondition.Unknown).Health(feed, Values.GetValueOrDefault(feed.Id), Kept.Stale.TryGetValue(feed.Id, out var since) ? since : null);

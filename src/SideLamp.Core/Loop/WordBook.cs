@@ -33,7 +33,7 @@ public sealed class WordBook(Shelf shelf, ILookAlikes lookAlikes)
     public ViewerEvent Seen(ViewerEvent one, NeverShow list) => one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
 
     /// <summary>What an alert tells, as it may be seen. Who is with somebody is no name.</summary>
-    public AlertEvent Seen(AlertEvent one, NeverShow list) => list.Words.IsEmpty ? one : one with { Name = NameOf(one.Name, list), Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
+    public AlertEvent Seen(AlertEvent one, NeverShow list) => list.Words.IsEmpty ? one : one with { Name = NameOf(one.Name, list), Picture = IsBarred(one.Name, list) ? "" : one.Picture, Words = _gate.Of(one.Words, list).Text, Tier = _gate.Of(one.Tier, list).Text };
 
     /// <summary>The words of a content as they would show now: filled in, and those of the never-show list covered.</summary>
     public Said SaidNow(Template template, Content content, Kept kept)

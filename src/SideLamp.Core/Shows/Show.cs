@@ -98,6 +98,9 @@ public sealed record Show(
     public AlertEvent SampleOf(AlertRule rule, int no) =>
         rule.Kind == EventKinds.Goal && Labels.FirstOrDefault(label => label.Target is not null) is { } goal ? AlertEvent.Of(goal) with { IsTest = true } : AlertEvent.Sample(rule.Kind, rule.Least, Counting.Currency, rule.Tier, no);
 
+    /// <summary>What names pictures: a feed, or chat where pictures of viewers are shown; null = there is no such, or no more.</summary>
+    public Feed? PicturesFrom(FeedId id) => id == ViewerPictures.Source.Id ? (ChatRules.Pictures ? ViewerPictures.Source : null) : Feed(id);
+
     public Graphic? Graphic(GraphicId id) => Graphics.FirstOrDefault(graphic => graphic.Id == id);
 
     public Cue? Cue(CueId id) => Cues.FirstOrDefault(cue => cue.Id == id);

@@ -23,11 +23,12 @@ public sealed record LineTrial(string Text, ChatRole Role = ChatRole.Viewer, str
 /// <param name="Command">Which one it is meant for; null = none.</param>
 /// <param name="Words">The viewer's words.</param>
 /// <param name="WhyNot">Why nothing would be done, in a sentence; null = it would.</param>
+/// <param name="IsHeld">Whether it would wait, for a hush, lights out or a hand holds back what the audience sends.</param>
 /// <param name="Vote">The vote that it counts for; null = none that is open.</param>
 /// <param name="Option">Which option, from 0.</param>
 /// <param name="Held">Why it would be held back.</param>
 /// <param name="IsQuestion">Whether it asks.</param>
-public sealed record LineTried(ChatCommandId? Command, string Words, string? WhyNot, VoteId? Vote, int? Option, HeldBack Held, bool IsQuestion);
+public sealed record LineTried(ChatCommandId? Command, string Words, string? WhyNot, bool IsHeld, VoteId? Vote, int? Option, HeldBack Held, bool IsQuestion);
 
 /// <summary>Messages of chat, and what a hand does with them.</summary>
 internal static class ChatEndpoints
@@ -81,7 +82,8 @@ internal static class ChatEndpoints
         return new LineTried(
             meant?.Command.Id,
             meant?.Words ?? "",
-            meant is var (command, words) ? Commanding.WhyNot(command, message, words, stage.Kept.Chat, stage.Air.Held || stage.Kept.Chat.HeldSince is not null, now) : null,
+            meant is var (command, words) ? Commanding.WhyNot(command, message, words, stage.Kept.Chat, now) : null,
+            stage.HoldsAudience,
             vote?.Id,
             vote?.OptionIn(message.Text),
             new ChatFilter(text => book.Words.IsBarred(text, stage.Show.NeverShow)).Of(message, stage.Show.ChatRules),

@@ -124,7 +124,7 @@ internal static class EventEndpoints
         var person = $"{one.Key.Source} {(one.Person.Length > 0 ? one.Person : one.Name)}";
         return one.Kind switch
         {
-            EventReader.Message => new Heard.Said(new ChatMessage(0, one.Key, person, IrcNames.Folded(one.Name), one.Name, Enum.TryParse<ChatRole>(one.Tier, ignoreCase: true, out var role) && Enum.IsDefined(role) ? role : ChatRole.Viewer, one.Words, one.At)),
+            EventReader.Message => new Heard.Said(new ChatMessage(0, one.Key, person, IrcNames.Folded(one.Name), one.Name, Enum.TryParse<ChatRole>(one.Tier, ignoreCase: true, out var role) && Enum.IsDefined(role) ? role : ChatRole.Viewer, one.Words, one.At) { Picture = read.Picture }),
             EventReader.Removal => new Heard.Gone(null, person),
             EventReader.Reversal when read.Reverses is { } key => new Heard.Gone(key, ""),
             _ => null,

@@ -73,7 +73,8 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
     }
 
     private static bool IsOther(Stage? before, Stage after) =>
-        before is null || before.Show != after.Show || before.Values != after.Values || before.Choices != after.Choices || before.Kept.Contents != after.Kept.Contents;
+        before is null || before.Show != after.Show || before.Values != after.Values || before.Choices != after.Choices || before.Kept.Contents != after.Kept.Contents
+        || (after.Show.ChatRules.Pictures && before.Kept.Chat.Queue.Waiting != after.Kept.Chat.Queue.Waiting);
 
     private bool LookAfterAll()
     {
@@ -86,7 +87,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
 
         foreach (var (id, feed) in _feeds)
         {
-            if (stage.Show.Feed(id) is { Paused: false })
+            if (stage.Show.PicturesFrom(id) is { Paused: false })
             {
                 feed.Go();
             }
@@ -105,7 +106,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
         var byFeed = wanted.Take(WantedPictures.Most).GroupBy(one => one.Feed).ToDictionary(feed => feed.Key, feed => feed.Select(one => one.Name).ToList());
         foreach (var (id, pictures) in _feeds)
         {
-            if ((!byFeed.ContainsKey(id) || stage.Show.Feed(id) is not { } feed || !pictures.IsFor(feed)) && _feeds.TryRemove(id, out _))
+            if ((!byFeed.ContainsKey(id) || stage.Show.PicturesFrom(id) is not { } feed || !pictures.IsFor(feed)) && _feeds.TryRemove(id, out _))
             {
                 pictures.Dispose();
                 findings.Set(KeyOf(id), null);
@@ -114,7 +115,7 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
 
         foreach (var (id, names) in byFeed)
         {
-            if (stage.Show.Feed(id) is { } feed)
+            if (stage.Show.PicturesFrom(id) is { } feed)
             {
                 _feeds.GetOrAdd(id, _ => new FeedPictures(feed, stage.Kept.Pictures.GetValueOrDefault(id, ImmutableDictionary<string, CellPicture>.Empty), new WebGetter(options.Port, FeedPictures.MostAtOnce), keys, assets, clock, time, _bell.Ring, logger)).Match(names);
             }

@@ -394,7 +394,7 @@ public sealed class DeskView(PictureBook book, Shelf shelf, AssetRepository asse
         && before.Show.Counting == after.Show.Counting;
 
     /// <summary>What the show goes by of chat.</summary>
-    public ChatDeskView Chat(Stage stage) => ChatDeskView.Of(stage, book.Words);
+    public ChatDeskView Chat(Stage stage) => ChatDeskView.Of(stage, book);
 
     /// <summary>Whether nothing has changed that this one is made from: a reading touches only what takes from its feed.</summary>
     private bool IsUntouched(Stage before, Stage after, Graphic graphic) =>

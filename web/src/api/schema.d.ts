@@ -1714,6 +1714,8 @@ export interface components {
             stripsAddresses: boolean;
             ask: string;
             viewerDelay: components["schemas"]["Duration"];
+            pictures: boolean;
+            pictureTag: string;
             roles: components["schemas"]["RoleRule"][];
             takingBack: components["schemas"]["TakingBackRule"][];
         };
@@ -2472,6 +2474,7 @@ export interface components {
             command?: null | components["schemas"]["ChatCommandId"];
             words: string;
             whyNot?: null | string;
+            isHeld: boolean;
             vote?: null | components["schemas"]["VoteId"];
             /** Format: int32 */
             option?: null | number;
@@ -3322,6 +3325,7 @@ export interface components {
             name: string;
             words: string;
             isPinned: boolean;
+            fit?: null | components["schemas"]["TextFit"];
         };
         /** @enum {unknown} */
         ReadResult: "changed" | "same" | "missing" | "failed";

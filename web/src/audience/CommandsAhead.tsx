@@ -22,6 +22,7 @@ export function CommandsAhead() {
 function Ahead({ one, next }: { one: Schemas['AheadCommandView']; next: boolean }) {
   const name = useShow((show) => show.chatCommands.find((command) => command.id === one.command)?.name ?? '');
   const left = Math.ceil((one.at - useNow()) / 1000);
+  const hush = useLive(({ ahead }) => ahead.hush);
   return (
     <li
       className={`flex min-h-10 items-center gap-2 rounded-md px-2 ${next ? 'shadow-[inset_0_0_0_1px_var(--color-cool)]' : ''}`}
@@ -34,7 +35,7 @@ function Ahead({ one, next }: { one: Schemas['AheadCommandView']; next: boolean 
           {one.words}
         </span>
       </span>
-      <span className="text-[11.5px] text-cool tabular-nums">{left > 0 ? `in ${left} s` : 'waits'}</span>
+      <span className="text-[11.5px] text-cool tabular-nums">{left > 0 && !hush ? `in ${left} s` : 'waits'}</span>
       <SignButton
         label={`Drop “${name}” of ${one.name}`}
         onClick={() => void press('chat', { act: 'dropCommand', no: one.no })}

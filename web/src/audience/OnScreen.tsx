@@ -148,8 +148,16 @@ function Queued({ one, place, nextAt }: { one: Schemas['QueuedView']; place: num
       >
         {one.words}
       </button>
+      {one.fit && <p className={clsx('text-[11.5px]', one.fit.outcome === 'cut' ? 'text-orchid' : 'text-faint')}>{fitText(one.fit)}</p>}
     </li>
   );
+}
+
+/** How the words fit on screen. */
+function fitText({ outcome, lines, pages }: Schemas['TextFit']): string {
+  if (outcome === 'cut') return 'too long: its end is cut off';
+  if (pages > 1) return `on ${pages} pages`;
+  return lines === 1 ? 'fits in one line' : `fits in ${lines} lines`;
 }
 
 function Soon({ at }: { at: number }) {

@@ -54,7 +54,7 @@ export function HowItGoes() {
           <p className="text-[11.5px] text-quiet">
             {hears ? (
               <>
-                It takes {'{{ event.name }}'}, {'{{ event.words }}'} and {'{{ event.initial }}'}.{' '}
+                It takes {'{{ event.name }}'}, {'{{ event.words }}'}, {'{{ event.initial }}'} and {'{{ event.picture }}'}.{' '}
               </>
             ) : (
               <b className="font-semibold text-orchid">
@@ -105,6 +105,29 @@ export function HowItGoes() {
                 onChoose={(way) => void changeRules({ goesRound: way === 'round' })}
               />
             </div>
+          )}
+        </Heading>
+        <Heading name="Pictures of viewers">
+          <Tick checked={rules.pictures} onChange={(pictures) => void changeRules({ pictures })}>
+            Show the pictures of those who wrote
+          </Tick>
+          {rules.pictures ? (
+            <Field
+              label="The tag of a line that tells where one is"
+              note="Pictures are fetched from where it says, so whoever keeps them there learns this computer’s address. Programs that send messages say it as “picture”. While there is none, the first letter stands in its place."
+              render={(id) => (
+                <KeptText
+                  id={id}
+                  spellCheck={false}
+                  value={rules.pictureTag}
+                  onKeep={(pictureTag, from) => changeRules({ pictureTag: pictureTag.trim() }, from)}
+                />
+              )}
+            />
+          ) : (
+            <p className="text-[11.5px] text-quiet">
+              They are the viewers’ own, and no filter looks at them: the first letter of the name stands in their place.
+            </p>
           )}
         </Heading>
         <Heading name="What is held back">
@@ -167,7 +190,12 @@ async function makeGraphic(): Promise<void> {
   if (!graphic) return;
   await edits.graphic(graphic, {
     name: 'Chat message',
-    words: { who: '{{ event.name }}', message: '{{ event.words }}' },
+    words: {
+      who: '{{ event.name }}',
+      message: '{{ event.words }}',
+      initial: '{{ event.initial }}',
+      picture: '{{ event.picture }}',
+    },
   });
   await changeRules({ graphic });
 }

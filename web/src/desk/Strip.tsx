@@ -13,7 +13,8 @@ export function Strip() {
   const { takeBack } = useLive(({ back }) => back);
   const { alerts, hush } = useLive(({ ahead }) => ahead);
   const last = useLive(({ trail }) => [...trail.values()].at(-1));
-  const waiting = alerts.length + (hush?.waiting.length ?? 0);
+  const commands = useLive(({ chat }) => chat.ahead.length);
+  const waiting = alerts.length + (hush?.waiting.length ?? 0) + commands;
   return (
     <div className="flex min-w-0 items-center gap-2">
       <Button
