@@ -16,6 +16,7 @@ public sealed class GardenChat(TimeProvider time)
     public const string Channel = "#lantern-cloth";
     private const string Host = "garden.example";
     private const int LongestLine = 9000;
+    private const int MostHeard = 1000;
 
     /// <summary>Whoever reads so slowly is put out.</summary>
     private const int MostWaiting = 200_000;
@@ -31,7 +32,7 @@ public sealed class GardenChat(TimeProvider time)
     /// <summary>How many are connected.</summary>
     public int Guests => _guests.Count;
 
-    /// <summary>What those who are connected have said, the newest last.</summary>
+    /// <summary>What those who are connected have said lately, the newest last.</summary>
     public ConcurrentQueue<string> Heard { get; } = new();
 
     /// <summary>Whether a connection begins as those to a chat server do.</summary>
@@ -177,6 +178,10 @@ public sealed class GardenChat(TimeProvider time)
                 break;
             case "PRIVMSG" when guest.IsIn && words.Length > 2:
                 Heard.Enqueue($"{guest.Nick}: {rest}");
+                if (Heard.Count > MostHeard)
+                {
+                    Heard.TryDequeue(out _);
+                }
                 var id = $"{_run}-{Interlocked.Increment(ref _said)}";
                 foreach (var other in _guests.Keys.Where(other => other.IsIn && other != guest))
                 {

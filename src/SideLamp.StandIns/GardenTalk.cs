@@ -53,6 +53,9 @@ public sealed class GardenTalk(GardenChat chat, TimeProvider time)
         "🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋🦋",
         "moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth moth",
         "عثّة الليل على القماش الأبيض",
+        // Look-alikes of a word that the demo covers, and what no line of chat should be long enough for.
+        "ask at Τhοrnburу, or at t\u200Bhornbury",
+        string.Concat(Enumerable.Repeat("mothlight ", 560)),
     ];
 
     public async Task Run(CancellationToken stop)

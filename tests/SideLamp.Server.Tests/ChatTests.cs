@@ -72,7 +72,7 @@ public sealed class ChatTests
         await door.Tell("r", "reversal", """{"event":"b"}""");
         await door.Tell("k", "removal", """{"person":"7"}""");
         await Lines(server, all => all.All(line => line!["isGone"]!.GetValue<bool>()));
-        foreach (var (type, data, path) in new[] { ("message", """{"name":"wren"}""", "/data/words"), ("message", """{"words":"x"}""", "/data/name"), ("removal", "{}", "/data/person"), ("gift", $$"""{"gift":"{{new string('g', 201)}}"}""", "/data/gift") })
+        foreach (var (type, data, path) in new[] { ("message", """{"name":"wren"}""", "/data/words"), ("message", """{"words":"x"}""", "/data/name"), ("message", """{"name":"wren","words":"x","picture":"file:///etc/passwd"}""", "/data/picture"), ("removal", "{}", "/data/person"), ("gift", $$"""{"gift":"{{new string('g', 201)}}"}""", "/data/gift") })
         {
             var (code, said) = await door.Send(Structured, Event("f", type, data));
             Assert.Equal((HttpStatusCode.BadRequest, path), (code, JsonNode.Parse(said)!["faults"]![0]!["path"]!.GetValue<string>()));

@@ -13,7 +13,7 @@ public static class ViewerPictures
     private const int LongestAddress = 2000;
 
     /// <summary>In place of a feed: it names pictures by whole addresses, and none of the streamer's own network.</summary>
-    public static Feed Source { get; } = new(new FeedId(AlertEvent.Word), "viewers’ pictures", Feed.Pushed, Duration.FromSeconds(1));
+    public static Feed Source { get; } = new(new FeedId(AlertEvent.Word), "chat", Feed.Pushed, Duration.FromSeconds(1));
 
     /// <summary>A whole address of the web, without names and passwords; empty where it is none.</summary>
     public static string AddressIn(string said) =>

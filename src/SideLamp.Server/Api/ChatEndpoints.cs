@@ -33,7 +33,7 @@ public sealed record LineTried(ChatCommandId? Command, string Words, string? Why
 /// <summary>Messages of chat, and what a hand does with them.</summary>
 internal static class ChatEndpoints
 {
-    private const int MostLines = 500;
+    private const int MostLines = 1000;
 
     public static void MapChat(this RouteGroupBuilder api)
     {

@@ -111,7 +111,7 @@ public sealed class ChatHub : BackgroundService
 
     internal ChatLines Before(long no, int most, ChatList which, string? find)
     {
-        var lines = _ring.Before(
+        var (rev, lines) = _ring.Before(
             no,
             most,
             line =>
@@ -120,7 +120,7 @@ public sealed class ChatHub : BackgroundService
                 && !(which == ChatList.Shown && !line.IsShown)
                 && (find is null || line.Message.Text.Contains(find, StringComparison.CurrentCultureIgnoreCase) || line.Message.Name.Contains(find, StringComparison.CurrentCultureIgnoreCase))
         );
-        return new ChatLines(_ring.Rev, false, [.. lines.Select(ViewOf)]);
+        return new ChatLines(rev, false, [.. lines.Select(ViewOf)]);
     }
 
     /// <exception cref="RefusedException">It is not listed any more, or was taken back.</exception>
@@ -166,7 +166,7 @@ public sealed class ChatHub : BackgroundService
     {
         var (message, list) = (line.Message, _loop.Stage.Show.NeverShow);
         var name = _book.Words.NameOf(message.Name, list);
-        return new ChatLineView(message.No, message.At, name, ChatMessage.InitialOf(name), message.Role, line.IsGone ? "" : _book.Words.Covered(message.Text, list), message.Channel, line.Held, line.IsQuestion, line.IsGone, line.IsShown);
+        return new ChatLineView(message.No, line.Rev, message.At, name, ChatMessage.InitialOf(name), message.Role, line.IsGone ? "" : _book.Words.Covered(message.Text, list), message.Channel, line.Held, line.IsQuestion, line.IsGone, line.IsShown);
     }
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)

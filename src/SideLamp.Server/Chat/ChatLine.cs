@@ -26,9 +26,10 @@ public enum ChatList
 }
 
 /// <summary>A message as our pages show it: words of the never-show list are covered, for the streamer may share the screen.</summary>
+/// <param name="Rev">Of two states of the same message the larger is the later one.</param>
 /// <param name="Initial">Of the name, in place of a picture.</param>
 /// <param name="Text">Empty where it is gone.</param>
-public sealed record ChatLineView(long No, Instant At, string Name, string Initial, ChatRole Role, string Text, string Channel, HeldBack Held, bool IsQuestion, bool IsGone, bool IsShown);
+public sealed record ChatLineView(long No, long Rev, Instant At, string Name, string Initial, ChatRole Role, string Text, string Channel, HeldBack Held, bool IsQuestion, bool IsGone, bool IsShown);
 
 /// <summary>What has become of messages since a page asked last.</summary>
 /// <param name="Rev">To be asked with next time.</param>

@@ -136,23 +136,24 @@ internal sealed class ChatRing
         }
     }
 
-    /// <summary>What is new, or another, since a page asked last; of very much the newest.</summary>
+    /// <summary>What is new, or another, since a page asked last: of very much the first part, and how far it goes; of all anew the newest.</summary>
     public (long Rev, bool IsAnew, List<ChatLine> Lines) Since(long rev, int most)
     {
         lock (_turn)
         {
             var isAnew = rev <= 0 || rev > _rev || (rev < _rev && (_changes.Count == 0 || _changes.Peek().Rev > rev + 1));
-            var numbers = isAnew ? Back(_newest + 1).Take(most) : _changes.Reverse().TakeWhile(one => one.Rev > rev).Select(one => one.No).Distinct().OrderDescending().Take(most);
-            return (_rev, isAnew, [.. numbers.Select(At).OfType<ChatLine>().OrderBy(line => line.Message.No)]);
+            var changes = isAnew ? [] : _changes.Where(one => one.Rev > rev).Take(most).ToList();
+            var numbers = isAnew ? Back(_newest + 1).Take(most) : changes.Select(one => one.No).Distinct();
+            return (isAnew || changes.Count < most ? _rev : changes[^1].Rev, isAnew, [.. numbers.Select(At).OfType<ChatLine>().OrderBy(line => line.Message.No)]);
         }
     }
 
     /// <summary>Those before a number, the newest of them, in their order.</summary>
-    public List<ChatLine> Before(long no, int most, Func<ChatLine, bool> which)
+    public (long Rev, List<ChatLine> Lines) Before(long no, int most, Func<ChatLine, bool> which)
     {
         lock (_turn)
         {
-            return [.. Back(Math.Min(no, _newest + 1)).Select(At).OfType<ChatLine>().Where(which).Take(most).OrderBy(line => line.Message.No)];
+            return (_rev, [.. Back(Math.Min(no, _newest + 1)).Select(At).OfType<ChatLine>().Where(which).Take(most).OrderBy(line => line.Message.No)]);
         }
     }
 

@@ -1,6 +1,7 @@
 using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -135,7 +136,8 @@ public sealed class PictureWorker(ShowLoop loop, Shelf shelf, AssetRepository as
             return;
         }
 
-        var troubles = all.Values.Select(one => one.Trouble).OfType<string>().Order(StringComparer.Ordinal).ToList();
+        // A viewer whose picture is gone is no alarm: the first letter stands in its place.
+        var troubles = (id == ViewerPictures.Source.Id ? [] : all.Values).Select(one => one.Trouble).OfType<string>().Order(StringComparer.Ordinal).ToList();
         findings.Set(KeyOf(id), troubles.Count == 0 ? null : $"{(troubles.Count == 1 ? "A picture" : $"{troubles.Count} pictures")} of “{feed.Feed.Name}” cannot be shown. {troubles[0]}");
         loop.Tell(new PicturesInput(id, all));
     }

@@ -1682,6 +1682,8 @@ export interface components {
         ChatLineView: {
             /** Format: int64 */
             no: number;
+            /** Format: int64 */
+            rev: number;
             at: components["schemas"]["Instant"];
             name: string;
             initial: string;

@@ -1,13 +1,12 @@
 import clsx from 'clsx';
 import { Check, MoreHorizontal } from 'lucide-react';
 import { memo } from 'react';
-import { createPortal } from 'react-dom';
 import { ask } from '../ui/ask';
 import { Button } from '../ui/Button';
 import { Menu, MenuItem } from '../ui/Menu';
 import { SignButton } from '../ui/SignButton';
 import { useMenu } from '../ui/useMenu';
-import type { Line } from './lines';
+import type { Line } from './messageLists';
 import { messages } from './messages';
 
 const clock = new Intl.DateTimeFormat('en-GB', { hour: '2-digit', minute: '2-digit' });
@@ -121,17 +120,14 @@ function OneMessage({ line, small }: Props) {
           </SignButton>
         </span>
       )}
-      {menu.place &&
-        // Rows that are out of sight are not laid out: what is placed in the window has its place in the page.
-        createPortal(
-          <Menu label={`What ${line.name} wrote`} at={menu.place} onClose={menu.close}>
-            {isHeld && <MenuItem onSelect={() => void messages.use(line.no, 'show')}>Show it all the same</MenuItem>}
-            <MenuItem onSelect={() => void messages.use(line.no, 'queue')}>Next up</MenuItem>
-            <MenuItem onSelect={() => void messages.remove(line.no)}>Take it off everywhere</MenuItem>
-            <MenuItem onSelect={() => void forget(line)}>Forget this person …</MenuItem>
-          </Menu>,
-          document.body,
-        )}
+      {menu.place && (
+        <Menu label={`What ${line.name} wrote`} at={menu.place} onClose={menu.close}>
+          {isHeld && <MenuItem onSelect={() => void messages.use(line.no, 'show')}>Show it all the same</MenuItem>}
+          <MenuItem onSelect={() => void messages.use(line.no, 'queue')}>Next up</MenuItem>
+          <MenuItem onSelect={() => void messages.remove(line.no)}>Take it off everywhere</MenuItem>
+          <MenuItem onSelect={() => void forget(line)}>Forget this person …</MenuItem>
+        </Menu>
+      )}
     </li>
   );
 }

@@ -2,8 +2,9 @@ import clsx from 'clsx';
 import { ArrowDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { Button } from '../ui/Button';
-import { followLines, isIn, joined, linesBefore, useLines, type Line, type Which } from './lines';
+import { fetchBefore, followLines, forgetFetched, lookAt, useLines } from './lines';
 import { Message } from './Message';
+import { isWhole, listed, type List, type Which } from './messageLists';
 
 /** So many are drawn at first; whoever scrolls up has more. */
 const drawn = 150;
@@ -25,29 +26,24 @@ export function MessageList({ which, find = '', paused, small, onPaused }: Props
   const over = usePointerOn(frame);
   const [away, setAway] = useState(false);
   const live = useLines();
-  const earlier = useEarlier(which, find);
+  const list = useMemo(() => ({ which, find }), [which, find]);
+  const earlier = useEarlier(list, live.begun);
   useEffect(followLines, []);
 
   const holds = over || away || !!paused;
-  const newest = live.at(-1)?.no ?? 0;
+  const newest = live.newest.at(-1)?.no ?? 0;
   const [stillAt, setStillAt] = useState<number | null>(null);
   // From the moment it holds still: what comes after waits under the hand.
   if (holds && stillAt === null) setStillAt(newest);
   if (!holds && stillAt !== null) setStillAt(null);
 
-  const wanted = useMemo(() => {
-    const low = find.toLocaleLowerCase();
-    return (line: Line): boolean =>
-      isIn(which, line) && (!low || `${line.name} ${line.text}`.toLocaleLowerCase().includes(low));
-  }, [which, find]);
-  const { shown, waiting } = useMemo(() => {
-    const all = live.filter(wanted);
+  const { all, waiting } = useMemo(() => {
+    const whole = listed(live, holds);
     const until = stillAt ?? Infinity;
-    const seen = all.filter((line) => line.no <= until);
-    return { shown: seen, waiting: all.length - seen.length };
-  }, [live, wanted, stillAt]);
-  const all = earlier.lines.length > 0 ? joined(earlier.lines, shown) : shown;
-  const some = all.slice(-Math.max(drawn, earlier.wished));
+    const seen = whole.filter((line) => line.no <= until);
+    return { all: seen, waiting: whole.length - seen.length };
+  }, [live, holds, stillAt]);
+  const some = all.slice(-earlier.wished);
 
   const toEnd = (): void => {
     scroller.current?.scrollTo({ top: 0 });
@@ -120,44 +116,38 @@ const nothing: Record<Which, string> = {
   shown: 'No message has been on screen yet.',
 };
 
-/** What was before all that this page follows, asked for as one scrolls up; and what of it was asked for at once, for a list of its own. */
-function useEarlier(which: Which, find: string) {
-  const [state, setState] = useState<{ of: string; lines: readonly Line[]; wished: number; isEnd: boolean }>({
-    of: '',
-    lines: [],
-    wished: 0,
-    isEnd: false,
-  });
-  const of = `${which} ${find}`;
+/** How much is drawn, and what is asked for: more as one scrolls up, and of a list of its own the first at once. */
+function useEarlier(list: List, begun: number) {
+  const of = `${begun} ${list.which} ${list.find}`;
+  const [state, setState] = useState({ of, wished: drawn, isEnd: false });
+  const current = state.of === of ? state : { of, wished: drawn, isEnd: false };
   const asking = useRef(false);
-  const current = state.of === of ? state : { of, lines: [], wished: 0, isEnd: false };
-  const fetchBefore = async (no: number): Promise<void> => {
+  const fetchMore = async (no: number): Promise<void> => {
     if (asking.current) return;
     asking.current = true;
-    const found = await linesBefore(no, which, find).catch(() => []);
+    const found = await fetchBefore(no).catch(() => 1);
     asking.current = false;
-    setState((was) => {
-      const mine = was.of === of ? was : { of, lines: [], wished: 0, isEnd: false };
-      return { of, lines: joined(found, mine.lines), wished: mine.wished + found.length, isEnd: found.length === 0 };
-    });
+    setState((was) => ({ of, wished: (was.of === of ? was.wished : drawn) + found, isEnd: found === 0 }));
   };
+  useEffect(() => lookAt(list), [list]);
   // A list of its own may have nothing among the newest messages.
-  const whole = which === 'everything' && find === '';
+  const whole = isWhole(list);
   const asked = useRef('');
   useEffect(() => {
     if (whole || asked.current === of) return;
     asked.current = of;
-    void fetchBefore(Number.MAX_SAFE_INTEGER);
+    void fetchMore(Number.MAX_SAFE_INTEGER);
   });
   return {
-    ...current,
+    wished: current.wished,
     more: (first: number | undefined, many: number) => {
       if (current.isEnd || first === undefined) return;
-      if (current.wished < many) setState({ ...current, wished: Math.max(drawn, current.wished) + drawn });
-      else void fetchBefore(first);
+      if (current.wished < many) setState({ ...current, wished: current.wished + drawn });
+      else void fetchMore(first);
     },
     forget: () => {
-      if (whole) setState({ of, lines: [], wished: 0, isEnd: false });
+      setState({ of, wished: drawn, isEnd: false });
+      if (whole) forgetFetched();
     },
   };
 }

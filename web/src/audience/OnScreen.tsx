@@ -148,7 +148,11 @@ function Queued({ one, place, nextAt }: { one: Schemas['QueuedView']; place: num
       >
         {one.words}
       </button>
-      {one.fit && <p className={clsx('text-[11.5px]', one.fit.outcome === 'cut' ? 'text-orchid' : 'text-faint')}>{fitText(one.fit)}</p>}
+      {one.fit && (
+        <p className={clsx('text-[11.5px]', one.fit.outcome === 'cut' ? 'text-orchid' : 'text-faint')}>
+          {fitText(one.fit)}
+        </p>
+      )}
     </li>
   );
 }

@@ -2,31 +2,19 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { answered, client, type Schemas } from '../api/client';
 import { hear, live } from '../live/live';
-
-export type Line = Schemas['ChatLineView'];
-export type Which = Schemas['ChatList'];
-
-/** A page holds so many messages at the most; older ones are asked for again. */
-const most = 2000;
+import { nothingYet, withFetched, withNews, type Lines, type List } from './messageLists';
 
 /** Of those that were not there at the last asking, at the most. */
-const atOnce = 500;
+const atOnce = 1000;
 
 /** Pages are told of messages several times a second; they are fetched no oftener than this, in ms. */
 const pause = 150;
 
-interface Lines {
-  /** How far this page has come. */
-  rev: number;
-  /** In the order of their numbers. One that did not change is the very same object as before. */
-  all: readonly Line[];
-}
+const lines = createStore<Lines>(() => nothingYet);
 
-const lines = createStore<Lines>(() => ({ rev: 0, all: [] }));
-
-/** The messages that came in last, as they are now. */
-export function useLines(): readonly Line[] {
-  return useStore(lines, ({ all }) => all);
+/** The messages that came in last, and what became of those before, as they are now. */
+export function useLines(): Lines {
+  return useStore(lines);
 }
 
 let looking = 0;
@@ -57,7 +45,7 @@ async function fetchNew(): Promise<void> {
       isAnew,
       lines: news,
     } = await answered(client.GET('/api/chat/lines', { params: { query: { since, most: atOnce } } }));
-    lines.setState(({ all }) => ({ rev, all: isAnew ? news : joined(all, news) }));
+    lines.setState((was) => withNews(was, rev, isAnew, news));
   } catch {
     // The server is away, which the frame says; it is asked again with the next news.
   }
@@ -66,27 +54,34 @@ async function fetchNew(): Promise<void> {
   if (looking > 0 && (live.getState().chatIn?.rev ?? 0) !== lines.getState().rev) void fetchNew();
 }
 
-/** Both, in the order of their numbers; of twins the newer. */
-export function joined(known: readonly Line[], news: readonly Line[]): readonly Line[] {
-  if (news.length === 0) return known;
-  const all = new Map([...known, ...news].map((line) => [line.no, line]));
-  const sorted = [...all.values()].sort((one, other) => one.no - other.no);
-  return sorted.length > most ? sorted.slice(sorted.length - most) : sorted;
+/** What is fetched from now on is of this list. */
+export function lookAt(list: List): void {
+  lines.setState({ list, fetched: [] });
 }
 
-/** Those before a number, of a list; they are older than any that this page follows. */
-export function linesBefore(no: number, which: Which, find: string): Promise<Line[]> {
+/** Drops what was fetched. */
+export function forgetFetched(): void {
+  lines.setState({ fetched: [] });
+}
+
+/** Fetches those before a number, of the list that is looked at. Returns how many there are: of none, that was all. */
+export async function fetchBefore(no: number): Promise<number> {
+  const { list } = lines.getState();
+  for (;;) {
+    const found = await linesBefore(no, list);
+    const { rev, list: now } = lines.getState();
+    if (now !== list) return found.lines.length;
+    // What has become of one meanwhile was not told of this page's: it asks once more.
+    if (rev > found.rev) continue;
+    lines.setState((was) => withFetched(was, found.lines));
+    return found.lines.length;
+  }
+}
+
+function linesBefore(no: number, { which, find }: List): Promise<Schemas['ChatLines']> {
   return answered(
     client.GET('/api/chat/lines/before/{no}', {
       params: { path: { no }, query: { most: 100, which, find: find || undefined } },
     }),
-  ).then((found) => found.lines);
-}
-
-/** Whether a message is in a list. */
-export function isIn(which: Which, line: Line): boolean {
-  if (which === 'questions') return line.isQuestion && !line.isGone;
-  if (which === 'held') return line.held !== 'no' && !line.isGone;
-  if (which === 'shown') return line.isShown;
-  return true;
+  );
 }

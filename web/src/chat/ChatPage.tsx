@@ -2,7 +2,7 @@ import { Pause, Play, Search } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import { ClearAudience } from '../audience/ClearAudience';
 import { CommandsAhead } from '../audience/CommandsAhead';
-import type { Which } from '../audience/lines';
+import type { Which } from '../audience/messageLists';
 import { MessageList } from '../audience/MessageList';
 import { NextUp, OnScreen } from '../audience/OnScreen';
 import { useLive } from '../live/live';

@@ -1,12 +1,13 @@
 import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
 import { KeptNumber } from '../show/KeptNumber';
+import { KeptSeconds } from '../show/KeptSeconds';
 import { KeptText } from '../show/KeptText';
 import { templateOf, useShow, type Show } from '../show/show';
 import { Button } from '../ui/Button';
-import { CopyButton } from '../ui/CopyButton';
 import { Field, Select } from '../ui/Field';
 import { Tick } from '../ui/Tick';
+import { Collected } from './Collected';
 
 type Command = Show['chatCommands'][number];
 type Change = Parameters<typeof edits.chatCommands.change>[1];
@@ -116,13 +117,13 @@ export function CommandSettings({ command }: { command: Command }) {
           ]}
           onChoose={(least) => void change({ least: least as Command['least'] })}
         />
-        <Seconds label="It is next for" value={command.waits} onKeep={(waits, from) => change({ waits }, from)} />
-        <Seconds
+        <KeptSeconds label="It is next for" value={command.waits} onKeep={(waits, from) => change({ waits }, from)} />
+        <KeptSeconds
           label="The same person again after"
           value={command.eachPerson}
           onKeep={(eachPerson, from) => change({ eachPerson }, from)}
         />
-        <Seconds
+        <KeptSeconds
           label="Anybody again after"
           value={command.forAll}
           onKeep={(forAll, from) => change({ forAll }, from)}
@@ -146,45 +147,6 @@ export function CommandSettings({ command }: { command: Command }) {
       <Button kind="bare" className="justify-self-start text-quiet!" onClick={() => void remove()}>
         Delete this command
       </Button>
-    </div>
-  );
-}
-
-function Seconds(props: { label: string; value: number; onKeep(ms: number, from?: number): Promise<boolean> }) {
-  return (
-    <Field
-      label={`${props.label}, in seconds`}
-      render={(id) => (
-        <KeptNumber
-          id={id}
-          min={0}
-          value={String(props.value / 1000)}
-          onKeep={(text, from) => props.onKeep(Math.round(Number(text) * 1000), from)}
-        />
-      )}
-    />
-  );
-}
-
-/** Where viewers' words are shown: by placeholders, as all that changes is. */
-function Collected({ command }: { command: Command }) {
-  const one = `{{ chat.${command.id}.name }}: {{ chat.${command.id}.words }}`;
-  const all = `{% for row in chat.${command.id}.rows %}{{ row.name }}: {{ row.words }}\n{% endfor %}`;
-  return (
-    <div className="grid gap-1 rounded-lg bg-panel p-2.5 text-quiet">
-      <span className="flex items-center gap-1">
-        <span className="min-w-0 flex-1">
-          A field shows the newest by <code className="text-cool">{`{{ chat.${command.id}.words }}`}</code>
-        </span>
-        <CopyButton name="Copy" text={one} said="Copied: paste it into a field of a graphic." />
-      </span>
-      <span className="flex items-center gap-1">
-        <span className="min-w-0 flex-1">A ticker shows all of the last ten minutes</span>
-        <CopyButton name="Copy" text={all} said="Copied: paste it into the lines of a ticker." />
-      </span>
-      <span>
-        How often it was used: <code className="text-cool">{`{{ chat.${command.id}_count }}`}</code>
-      </span>
     </div>
   );
 }

@@ -2,6 +2,7 @@ import { ChevronDown } from 'lucide-react';
 import { Link } from 'wouter';
 import { edits } from '../show/edits';
 import { KeptNumber } from '../show/KeptNumber';
+import { KeptSeconds } from '../show/KeptSeconds';
 import { KeptText } from '../show/KeptText';
 import { showNow, useShow, type Show } from '../show/show';
 import { allWords } from '../show/words';
@@ -54,7 +55,8 @@ export function HowItGoes() {
           <p className="text-[11.5px] text-quiet">
             {hears ? (
               <>
-                It takes {'{{ event.name }}'}, {'{{ event.words }}'}, {'{{ event.initial }}'} and {'{{ event.picture }}'}.{' '}
+                It takes {'{{ event.name }}'}, {'{{ event.words }}'}, {'{{ event.initial }}'} and{' '}
+                {'{{ event.picture }}'}.{' '}
               </>
             ) : (
               <b className="font-semibold text-orchid">
@@ -83,17 +85,12 @@ export function HowItGoes() {
           />
           {rules.byItself && (
             <div className="grid grid-cols-2 items-end gap-3">
-              <Field
-                label="Between two, in seconds"
-                render={(id) => (
-                  <KeptNumber
-                    id={id}
-                    min={1}
-                    max={600}
-                    value={String(rules.gap / 1000)}
-                    onKeep={(text, from) => changeRules({ gap: Math.round(Number(text) * 1000) }, from)}
-                  />
-                )}
+              <KeptSeconds
+                label="Between two"
+                min={1}
+                max={600}
+                value={rules.gap}
+                onKeep={(gap, from) => changeRules({ gap }, from)}
               />
               <Select
                 label="When none waits"
@@ -126,7 +123,8 @@ export function HowItGoes() {
             />
           ) : (
             <p className="text-[11.5px] text-quiet">
-              They are the viewers’ own, and no filter looks at them: the first letter of the name stands in their place.
+              They are the viewers’ own, and no filter looks at them: the first letter of the name stands in their
+              place.
             </p>
           )}
         </Heading>

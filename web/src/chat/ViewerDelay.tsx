@@ -1,12 +1,10 @@
 import { useState } from 'react';
-import type { Line } from '../audience/lines';
 import { useLines } from '../audience/lines';
 import { edits } from '../show/edits';
-import { KeptNumber } from '../show/KeptNumber';
+import { KeptSeconds } from '../show/KeptSeconds';
 import { showNow, useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Drawer } from '../ui/Drawer';
-import { Field } from '../ui/Field';
 
 /** How much later viewers see what happens: votes stay open so much longer. */
 export function ViewerDelay() {
@@ -24,18 +22,12 @@ export function ViewerDelay() {
       }
     >
       <div className="grid gap-3">
-        <Field
-          label="Viewers see the picture so much later, in seconds"
+        <KeptSeconds
+          label="Viewers see the picture so much later"
           note="Votes with a length stay open so much longer, so that nobody who sees the question is too late."
-          render={(id) => (
-            <KeptNumber
-              id={id}
-              min={0}
-              max={120}
-              value={String(delay / 1000)}
-              onKeep={(text, from) => edits.show({ chatRules: withDelay(Number(text) * 1000) }, from)}
-            />
-          )}
+          max={120}
+          value={delay}
+          onKeep={(ms, from) => edits.show({ chatRules: withDelay(ms) }, from)}
         />
         <Measure />
       </div>
@@ -47,10 +39,10 @@ const withDelay = (ms: number) => ({ ...showNow().chatRules, viewerDelay: Math.r
 
 /** A word is said on the stream; from then until chat repeats it is the delay, and a moment for typing. */
 function Measure() {
-  const lines = useLines();
+  const lines = useLines().newest;
   const [word, setWord] = useState('lantern');
   const [began, setBegan] = useState<{ at: number; no: number } | null>(null);
-  const found = began ? lines.find((line: Line) => line.no > began.no && line.text.toLowerCase().includes(word)) : null;
+  const found = began ? lines.find((line) => line.no > began.no && line.text.toLowerCase().includes(word)) : null;
   const late = found && began ? Math.max(0, Math.round((found.at - began.at) / 1000)) : null;
   return (
     <section aria-label="Measure it" className="grid gap-2 border-t border-ridge pt-3">

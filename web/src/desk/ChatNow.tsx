@@ -58,5 +58,6 @@ function Age({ at }: { at: number }) {
 
 function In({ at }: { at: number }) {
   const left = Math.ceil((at - useNow()) / 1000);
-  return <span className="font-normal tabular-nums">{left > 0 ? `in ${left} s` : 'next'}</span>;
+  const hush = useLive(({ ahead }) => ahead.hush);
+  return <span className="font-normal tabular-nums">{hush ? 'waits' : left > 0 ? `in ${left} s` : 'next'}</span>;
 }

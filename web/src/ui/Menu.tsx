@@ -1,5 +1,6 @@
 import clsx from 'clsx';
 import { DropdownMenu } from 'radix-ui';
+import { createPortal } from 'react-dom';
 import type { ComponentProps, ReactNode } from 'react';
 import { menuItem, menuLook } from './menuLook';
 import type { MenuPlace } from './useMenu';
@@ -17,9 +18,13 @@ interface Props {
 export function Menu({ label, at, onClose, onClosed, children }: Props) {
   return (
     <DropdownMenu.Root open onOpenChange={(open) => !open && onClose()}>
-      <DropdownMenu.Trigger asChild>
-        <span aria-hidden className="fixed size-0" style={{ left: at.x, top: at.y }} />
-      </DropdownMenu.Trigger>
+      {/* A row that is laid out by itself is the frame of what is “fixed” in it: the menu has its place in the page. */}
+      {createPortal(
+        <DropdownMenu.Trigger asChild>
+          <span aria-hidden className="fixed size-0" style={{ left: at.x, top: at.y }} />
+        </DropdownMenu.Trigger>,
+        document.body,
+      )}
       <DropdownMenu.Portal>
         <DropdownMenu.Content
           align="start"
