@@ -97,20 +97,20 @@ public readonly ref struct IrcLine
     /// <summary>What a tag says; empty = it is there and says nothing; null = it is not there. Of twins the last one counts, as the source asks.</summary>
     public string? Tag(ReadOnlySpan<byte> name)
     {
-        string? found = null;
+        // From the last one on.
         var rest = _tags;
         while (!rest.IsEmpty)
         {
-            var end = rest.IndexOf((byte)';');
-            var tag = end < 0 ? rest : rest[..end];
-            rest = end < 0 ? [] : rest[(end + 1)..];
+            var end = rest.LastIndexOf((byte)';');
+            var tag = rest[(end + 1)..];
+            rest = end < 0 ? [] : rest[..end];
             if (tag.StartsWith(name) && (tag.Length == name.Length || tag[name.Length] == '='))
             {
-                found = tag.Length <= name.Length + 1 ? "" : Unescaped(tag[(name.Length + 1)..]);
+                return tag.Length <= name.Length + 1 ? "" : Unescaped(tag[(name.Length + 1)..]);
             }
         }
 
-        return found;
+        return null;
     }
 
     /// <summary>What is no UTF-8 becomes U+FFFD.</summary>
