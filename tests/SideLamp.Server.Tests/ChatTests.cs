@@ -34,6 +34,11 @@ public sealed class ChatTests
         Assert.Equal(["member", "viewer", "viewer"], lines.Select(line => line!["role"]!.GetValue<string>()));
         Assert.Equal([(true, false, "no"), (false, true, "no"), (false, false, "link")], lines.Select(line => (line!["isQuestion"]!.GetValue<bool>(), line["isGone"]!.GetValue<bool>(), line["held"]!.GetValue<string>())));
         Assert.Equal(HttpStatusCode.NotFound, (await Use(server, lines[1]!, "show")).StatusCode);
+        foreach (var (list, nos) in new[] { ("everything", "1 2 3"), ("questions", "1"), ("held", "3"), ("shown", ""), ("held&find=HOLLOW", "3"), ("everything&find=early", "") })
+        {
+            Assert.Equal(nos, string.Join(' ', JsonNode.Parse(await server.Http.GetStringAsync($"/api/chat/lines/before/9007199254740991?which={list}", TestContext.Current.CancellationToken))!["lines"]!.AsArray().Select(line => line!["no"])));
+        }
+
 
         // On air, and taken back by a moderator while it is.
         await Answered(await Use(server, lines[0]!, "show"));

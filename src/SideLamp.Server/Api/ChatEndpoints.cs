@@ -38,8 +38,9 @@ internal static class ChatEndpoints
     public static void MapChat(this RouteGroupBuilder api)
     {
         api.MapGet("/chat/lines", (long? since, int? most, ChatHub hub) => hub.Since(since ?? 0, Math.Clamp(most ?? MostLines, 1, MostLines))).WithName("getChatLines");
-        api.MapGet("/chat/lines/before/{no:long}", (long no, int? most, string? find, ChatHub hub, ChatList which = ChatList.Everything) => hub.Before(no, Math.Clamp(most ?? MostLines, 1, MostLines), which, string.IsNullOrWhiteSpace(find) ? null : find.Trim()))
-            .WithName("getChatLinesBefore");
+        api.MapGet("/chat/lines/before/{no:long}", (long no, int? most, string? find, string? which, ChatHub hub) => hub.Before(no, Math.Clamp(most ?? MostLines, 1, MostLines), ListOf(which), string.IsNullOrWhiteSpace(find) ? null : find.Trim()))
+            .WithName("getChatLinesBefore")
+            .ProducesProblem(400);
         api.MapPost("/chat/lines/{no:long}", async (long no, MessageWish wish, ChatHub hub, ShowLoop loop) => new Pressed(true, (await loop.Ask(new MessageInput(hub.Find(no), wish.Act, wish.Id))).IsKept))
             .WithName("useMessage")
             .ProducesProblem(404)
@@ -65,6 +66,12 @@ internal static class ChatEndpoints
         api.MapDelete("/chat-sources/{id}/login", (string id, FeedKeys keys, ShowLoop loop) => keys.Keep(Known(id, loop), null)).WithName("deleteChatLogin").ProducesProblem(404);
         api.MapPost("/chat/try", Try).WithName("tryLine").ProducesProblem(400);
     }
+
+    /// <summary>By its word in small letters; left out: all.</summary>
+    private static ChatList ListOf(string? word) =>
+        word is null ? ChatList.Everything
+        : Enum.GetValues<ChatList>().Where(list => list.ToString().Equals(word, StringComparison.OrdinalIgnoreCase)).Select(list => (ChatList?)list).FirstOrDefault()
+            ?? throw RefusedException.Faulty("/which", "Messages are listed as everything, questions, held or shown.");
 
     private static ChatSourceId Known(string id, ShowLoop loop) => EntryLists.ChatSources.Find(loop.Stage.Show, id)?.Id ?? throw RefusedException.NotFound("chat source");
 

@@ -17,7 +17,7 @@ internal sealed record ChatLine(ChatMessage Message, long Rev, HeldBack Held)
 }
 
 /// <summary>Which messages are listed.</summary>
-public enum ChatList
+internal enum ChatList
 {
     Everything,
     Questions,

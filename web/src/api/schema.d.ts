@@ -1695,8 +1695,6 @@ export interface components {
             isGone: boolean;
             isShown: boolean;
         };
-        /** @enum {unknown} */
-        ChatList: "everything" | "questions" | "held" | "shown";
         ChatLogin: {
             nick: string;
             password: string;
@@ -8074,7 +8072,7 @@ export interface operations {
             query?: {
                 most?: number;
                 find?: string;
-                which?: components["schemas"]["ChatList"];
+                which?: string;
             };
             header?: never;
             path: {
@@ -8091,6 +8089,15 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ChatLines"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
         };

@@ -61,11 +61,11 @@ function OneMessage({ line, small }: Props) {
         {line.isGone ? '' : line.initial}
       </span>
       <div className="flex min-w-0 items-baseline gap-2 leading-tight">
-        <b className={clsx('truncate font-semibold', line.isGone && 'text-faint')}>{line.name}</b>
+        <b className={clsx('min-w-12 truncate font-semibold', line.isGone && 'text-faint')}>{line.name}</b>
         {roles[line.role] && <span className="shrink-0 text-[11px] text-moss">{roles[line.role]}</span>}
         {line.isQuestion && <span className="shrink-0 text-[11px] text-lamp-soft">question</span>}
         {isHeld && (
-          <span className="shrink-0 text-[11px] text-orchid">
+          <span className="min-w-0 truncate text-[11px] text-orchid">
             held back: {whyHeld[line.held as keyof typeof whyHeld]}
           </span>
         )}

@@ -1,6 +1,7 @@
 import clsx from 'clsx';
 import { ArrowDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
+import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { fetchBefore, followLines, forgetFetched, lookAt, useLines } from './lines';
 import { Message } from './Message';
@@ -29,6 +30,7 @@ export function MessageList({ which, find = '', paused, small, onPaused }: Props
   const list = useMemo(() => ({ which, find }), [which, find]);
   const earlier = useEarlier(list, live.begun);
   useEffect(followLines, []);
+  const any = useShow((show) => show.chatSources.length > 0);
 
   const holds = over || away || !!paused;
   const newest = live.newest.at(-1)?.no ?? 0;
@@ -74,7 +76,11 @@ export function MessageList({ which, find = '', paused, small, onPaused }: Props
             <Message key={line.no} line={line} small={small} />
           ))}
         </ul>
-        {some.length === 0 && <p className="m-auto px-6 text-center text-quiet">{nothing[which]}</p>}
+        {some.length === 0 && (
+          <p className="m-auto px-6 text-center text-quiet">
+            {any || which !== 'everything' ? nothing[which] : unconnected}
+          </p>
+        )}
       </div>
       {(waiting > 0 || away) && (
         <span className="pointer-events-none absolute inset-x-0 bottom-2 grid justify-items-center">
@@ -108,6 +114,9 @@ function usePointerOn(what: RefObject<HTMLElement | null>): boolean {
   }, [what]);
   return over;
 }
+
+const unconnected =
+  'No chat is connected yet. “Connect a chat” asks for a server and a channel; any other service sends its messages through the door for events.';
 
 const nothing: Record<Which, string> = {
   everything: 'Nobody has written anything yet.',

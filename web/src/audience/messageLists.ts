@@ -1,7 +1,7 @@
 import type { Schemas } from '../api/client';
 
 export type Line = Schemas['ChatLineView'];
-export type Which = Schemas['ChatList'];
+export type Which = 'everything' | 'questions' | 'held' | 'shown';
 
 /** Which messages are looked at. */
 export interface List {

@@ -8,7 +8,6 @@ import { NextUp, OnScreen } from '../audience/OnScreen';
 import { useLive } from '../live/live';
 import { UndoButtons } from '../show/UndoButtons';
 import { ToThank } from '../show/ToThank';
-import { useShow } from '../show/show';
 import { isTyping } from '../ui/isTyping';
 import { Button, Key, keyHint } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
@@ -21,7 +20,7 @@ import { Votes } from './Votes';
 /** What viewers write: what came in, what goes on screen, what the evening adds up to. */
 export function ChatPage() {
   return (
-    <section className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(280px,352px)_minmax(230px,286px)] gap-4 px-[18px] pt-1.5 pb-4 max-[940px]:grid-cols-[minmax(0,1fr)_minmax(250px,300px)]">
+    <section className={`${columns} gap-4 px-[18px] pt-1.5 pb-4`}>
       <CameIn />
       <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(120px,1fr)_auto] gap-2.5">
         <div className="flex h-9 items-center gap-2">
@@ -34,20 +33,31 @@ export function ChatPage() {
         <NextUp />
         <Votes />
       </div>
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5 max-[940px]:hidden">
-        <div className="flex h-9 items-center justify-end gap-2">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5 max-[1180px]:grid-rows-[auto_auto]">
+        <div className={`flex h-9 items-center justify-end gap-2 ${onlyWide}`}>
           <UndoButtons />
         </div>
         <div className="grid max-h-[38vh] min-h-0 grid-cols-[minmax(0,1fr)] gap-1.5 overflow-y-auto rounded-[14px] bg-panel p-3">
           <Commands />
           <CommandsAhead />
         </div>
-        <ToThank />
+        <div className={`grid min-h-0 ${onlyWide}`}>
+          <ToThank />
+        </div>
         <ClearAudience />
       </div>
     </section>
   );
 }
+
+/** What came in beside all else; on a phone above it. */
+const columns =
+  'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(280px,352px)_minmax(230px,286px)] max-[1180px]:grid-cols-[minmax(0,1fr)_minmax(280px,352px)] max-[1180px]:grid-rows-[minmax(0,1fr)_auto] max-[1180px]:[&>:first-child]:row-span-2 max-[640px]:grid-cols-[minmax(0,1fr)] max-[640px]:auto-rows-max max-[640px]:[&>:nth-child(2)]:h-[86vh] max-[640px]:grid-rows-none max-[640px]:overflow-y-auto max-[640px]:[&>:first-child]:row-span-1 max-[640px]:[&>:first-child]:h-[72vh]';
+
+/** Whoever is to be thanked stands on the desk, too. */
+const onlyWide = 'max-[1180px]:hidden';
+
+const short = new Intl.NumberFormat('en-GB', { notation: 'compact', maximumFractionDigits: 1 });
 
 const lists: readonly { which: Which; words: string }[] = [
   { which: 'everything', words: 'Everything' },
@@ -71,14 +81,14 @@ function CameIn() {
   };
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5">
-      <div className="flex h-9 items-center gap-2">
+      <div className="flex min-h-9 items-center gap-2">
         <h1 className="text-[15px] font-bold">Chat</h1>
         <Sources />
         <span className="ml-auto">
           <ViewerDelay />
         </span>
       </div>
-      <div className="flex items-center gap-1.5">
+      <div className="flex flex-wrap items-center gap-1.5">
         {lists.map((list) => (
           <button
             key={list.which}
@@ -87,7 +97,7 @@ function CameIn() {
             onClick={() => setWhich(list.which)}
             className="rounded-full bg-panel px-3 py-1.5 whitespace-nowrap text-quiet transition-colors duration-150 hover:text-ink aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink"
           >
-            {list.words} {many[list.which] > 0 && many[list.which].toLocaleString('en-GB')}
+            {list.words} {many[list.which] > 0 && short.format(many[list.which])}
           </button>
         ))}
         <label className="relative ml-auto min-w-24 flex-1">
@@ -109,25 +119,13 @@ function CameIn() {
           {paused ? 'Let the list go on' : 'Pause the list'} <Key className={keyHint}>Space</Key>
         </Button>
         {chat && (
-          <span className="truncate">
+          <span className="text-xs leading-tight">
             {chat.messages.toLocaleString('en-GB')} {chat.messages === 1 ? 'message' : 'messages'} ·{' '}
             {chat.people.toLocaleString('en-GB')} {chat.people === 1 ? 'person' : 'people'} tonight
             {chat.shed > 0 && ` · ${chat.shed.toLocaleString('en-GB')} came too fast to be listed`}
           </span>
         )}
       </div>
-      <WhereItGoes />
-    </div>
-  );
-}
-
-/** On a narrow page what stands at the right has its place here. */
-function WhereItGoes() {
-  const has = useShow((show) => show.chatCommands.length > 0);
-  return (
-    <div className="hidden max-[940px]:grid max-[940px]:gap-2">
-      {has && <CommandsAhead />}
-      <ClearAudience />
     </div>
   );
 }

@@ -61,7 +61,8 @@ export function Commands() {
                 label={`About ${command.name}`}
                 side="bottom"
                 align="end"
-                className="grid max-h-[min(80vh,var(--radix-popover-content-available-height))] w-[370px] gap-3 overflow-y-auto p-4!"
+                tall
+                className="w-[370px] p-4!"
                 trigger={
                   <SignButton label={`Set up ${command.name}`}>
                     <SlidersHorizontal aria-hidden size={14} />

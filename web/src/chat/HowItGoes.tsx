@@ -32,7 +32,8 @@ export function HowItGoes() {
       label="What goes on screen"
       side="bottom"
       align="end"
-      className="grid max-h-[min(80vh,var(--radix-popover-content-available-height))] w-[400px] gap-3 overflow-y-auto p-4!"
+      tall
+      className="w-[400px] p-4!"
       trigger={
         <Button kind="plain" className="rounded-full! px-3!">
           {rules.graphic == null ? 'set it up' : rules.byItself ? 'by itself' : 'by hand'}

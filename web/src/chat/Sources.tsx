@@ -42,7 +42,8 @@ export function Sources() {
         label="Where messages come from"
         side="bottom"
         align="start"
-        className="grid max-h-[min(80vh,var(--radix-popover-content-available-height))] w-[400px] gap-3 overflow-y-auto p-4!"
+        tall
+        className="w-[400px] p-4!"
         trigger={
           <button
             type="button"

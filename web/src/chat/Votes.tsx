@@ -83,7 +83,8 @@ function VoteSettings({ vote }: { vote: Vote }) {
       label={`About ${vote.question}`}
       side="top"
       align="end"
-      className="grid max-h-[min(80vh,var(--radix-popover-content-available-height))] w-[360px] gap-3 overflow-y-auto p-4!"
+      tall
+      className="w-[360px] p-4!"
       trigger={
         <SignButton label={`Set up ${vote.question}`}>
           <SlidersHorizontal aria-hidden size={15} />
@@ -146,7 +147,7 @@ function VoteSettings({ vote }: { vote: Vote }) {
             </Button>
           )}
         </div>
-        <div className="grid grid-cols-2 gap-3">
+        <div className="grid grid-cols-2 items-start gap-3">
           <Field
             label="Open for"
             note="Empty: until you close it."

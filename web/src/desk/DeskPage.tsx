@@ -98,6 +98,8 @@ export function DeskPage() {
       <aside
         className={clsx(
           'grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)] gap-2.5 overflow-y-auto p-1 pr-1.5',
+          // Each has its row, whatever lies over two of them.
+          '[&>:nth-child(-n+3)]:col-start-1 [&>:nth-child(2)]:row-start-2 [&>:nth-child(3)]:row-start-3',
           // However long the words are, the map stays where it is.
           'max-[940px]:-order-1 max-[940px]:grid-cols-[266px_minmax(0,1fr)] max-[940px]:grid-rows-[repeat(2,172px)] max-[940px]:overflow-hidden',
           'max-[940px]:[&>:nth-child(3)]:col-start-2 max-[940px]:[&>:nth-child(3)]:row-span-2 max-[940px]:[&>:nth-child(3)]:row-start-1',
@@ -133,7 +135,7 @@ export function DeskPage() {
         </div>
         {chatOpen && (
           // What lies beneath stays as it is, also words that are being typed.
-          <div className="z-10 col-start-1 row-span-2 row-start-2 grid min-h-[360px] max-[940px]:col-start-2 max-[940px]:row-start-1">
+          <div className="z-10 col-start-1 row-span-2 row-start-2 grid max-[940px]:col-start-2 max-[940px]:row-start-1">
             <ChatDrawer />
           </div>
         )}

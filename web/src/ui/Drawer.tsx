@@ -14,12 +14,14 @@ interface Props {
   align?: 'start' | 'center' | 'end';
   /** From there, in px. */
   alignOffset?: number;
+  /** Whether it may hold more than the window has room for: it scrolls. */
+  tall?: boolean;
   className?: string;
   children: ReactNode;
 }
 
 /** Opens from its button: on the desk upwards from its foot. */
-export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset, className, children }: Props) {
+export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset, tall, className, children }: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
   return (
@@ -41,6 +43,8 @@ export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset
           className={clsx(
             'rounded-xl bg-raised p-2 shadow-[0_12px_40px_#000a,inset_0_0_0_1px_var(--color-line)]',
             stays ? 'z-20' : 'z-40',
+            tall &&
+              'grid max-h-[min(80vh,calc(var(--radix-popover-content-available-height)-12px))] gap-3 overflow-y-auto',
             className,
           )}
         >
