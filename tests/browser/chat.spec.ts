@@ -1,5 +1,5 @@
 import { Client } from 'irc-framework';
-import { expect, send, test, type SideLamp } from './sideLamp';
+import { choose, expect, send, test, type SideLamp } from './sideLamp';
 
 // A real second client (irc-framework, from npm) talks to the stand-in, as a viewer and as a moderator would.
 
@@ -67,6 +67,15 @@ test('a question is picked, shown and taken back on air; a vote is run; commands
   await expect(list.getByText('how many: legs has a moth?')).toHaveCount(0);
   await expect(list.getByText('taken back')).toBeVisible();
 
+  // Lists of their own have what came before, as it is now.
+  await page.getByRole('button', { name: /^Questions/ }).click();
+  await expect(list).toContainText('Why a white cloth');
+  await expect(list).toContainText('and eyes?');
+  await expect(list.getByRole('listitem').filter({ hasText: 'wren' })).toHaveCount(1);
+  await page.getByRole('button', { name: /^Shown/ }).click();
+  await expect(list.getByRole('listitem')).toContainText(['taken back']);
+  await page.getByRole('button', { name: 'Everything' }).click();
+
   // Two wait, in the order of the hand; Enter shows the next one.
   for (const words of ['and eyes?', 'what is the little grey one top left?']) {
     const one = list.getByRole('listitem').filter({ hasText: words });
@@ -102,9 +111,19 @@ test('a question is picked, shown and taken back on air; a vote is run; commands
     'Guess the species, with “heart and dart”',
   );
   await page.keyboard.press('Escape');
+  // Its words are put into a field by one choice.
+  await page.getByRole('button', { name: 'Set up Guess the species' }).click();
+  const settings = page.getByRole('dialog', { name: 'About Guess the species' });
+  await choose(settings.getByLabel('Show them in'), 'Latest follower: Value');
+  await expect(settings).toContainText('Shown by Latest follower');
+  await page.keyboard.press('Escape');
+  await send(lamp, 'POST', '/api/air', { id: 'guesses', verb: 'light', graphic: 'follower' });
   wren.client.say('#lantern-cloth', '!guess a dusky sallow');
-  await page.getByRole('button', { name: 'Drop “Guess the species” of wren' }).click();
+  await expect(output.getByText('a dusky sallow')).toBeVisible();
+  moderator.client.say('#lantern-cloth', '!guess a rosy footman');
+  await page.getByRole('button', { name: 'Drop “Guess the species” of ferrywren' }).click();
   await expect(page.getByRole('list', { name: 'Commands that come' })).toHaveCount(0);
+  await send(lamp, 'POST', '/api/air', { id: 'guessed', verb: 'dark', graphic: 'follower' });
 
   // What viewers try is words, wherever it is shown.
   await send(lamp, 'POST', '/api/air', { id: 'clear', verb: 'chat', act: 'clear' });
@@ -150,10 +169,24 @@ test('a question is picked, shown and taken back on air; a vote is run; commands
   ]);
   expect(over!.y).toBeGreaterThanOrEqual(air!.y + air!.height);
   expect(over!.x).toBeGreaterThanOrEqual(map!.x + map!.width);
+  expect(over!.y + over!.height).toBeGreaterThan(780);
   await drawer.getByRole('button', { name: 'Clear what the audience sent' }).click();
   await expect(output.getByText('algo', { exact: false })).toHaveCount(0);
   await expect(drawer.getByText(/What the audience sends waits/)).toBeVisible();
   await drawer.getByRole('button', { name: 'Let it come' }).click();
+
+  // Where messages come by themselves, each is next for a while: one key drops it, and what is left to come comes.
+  const { chatRules } = (await (await fetch(`${lamp.url}/api/show`)).json()) as { chatRules: object };
+  await send(lamp, 'PATCH', '/api/show', { revision: 9e15, chatRules: { ...chatRules, byItself: true } });
+  await send(lamp, 'POST', '/api/air', { id: 'none waits', verb: 'chat', act: 'clear' });
+  const glance = page.getByTitle('Chat, over standby and words');
+  wren.client.say('#lantern-cloth', 'nothing that anybody wants to see');
+  await expect(glance).toContainText(/wren.*in \d s/);
+  await page.keyboard.press('Alt+d');
+  await expect(glance).not.toContainText('wren');
+  wren.client.say('#lantern-cloth', 'it comes by itself');
+  await expect(output.getByText('it comes by itself')).toBeVisible();
+  await expect(output.getByText('nothing that anybody wants to see')).toHaveCount(0);
   await drawer.getByRole('button', { name: 'Shut chat' }).click();
   await expect(drawer).toHaveCount(0);
   wren.client.quit();
