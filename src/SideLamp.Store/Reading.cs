@@ -16,7 +16,7 @@ internal sealed class Reading(Database database)
     private readonly List<string> _aside = [];
     private bool _isOld;
 
-    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts, string? thanks, string? chat)
+    public Loaded All(string head, string? standby, string? stands, string? pictures, string? belts, string? thanks, string? chat, string? queue, string? bars)
     {
         var show = ShowOf(head);
         var contents = ContentsOf(out var renamed);
@@ -38,11 +38,19 @@ internal sealed class Reading(Database database)
             Rows("SELECT feed, body FROM value", "The last words of a feed", Codecs.Value).Where(one => show.Feed(new FeedId(one.Id)) is not null).ToImmutableDictionary(one => new FeedId(one.Id), one => one.Value)
         )
         {
-            Chat = (chat is null ? null : Try("What came by chat", chat, Codecs.Chat.Read))?.State(PapersOf()) ?? Core.Chat.ChatState.None,
+            Chat = ChatOf(chat, queue, bars),
             Thanks = (thanks is null ? null : Try("Who is to be thanked", thanks, Codecs.Thanks.Read)) ?? Core.Events.ThanksList.Empty,
             Pictures = (stored?.All ?? []).Where(one => show.PicturesFrom(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
         };
         return new Loaded(kept, [.. _aside], _isOld);
+    }
+
+    private Core.Chat.ChatState ChatOf(string? chat, string? queue, string? bars)
+    {
+        var rest = (chat is null ? null : Try("What came by chat", chat, Codecs.Chat.Read))?.State(PapersOf()) ?? Core.Chat.ChatState.None;
+        var waiting = queue is null ? null : Try("The messages that waited", queue, Codecs.Queue.Read);
+        var gone = bars is null ? null : Try("What was taken back in chat", bars, Codecs.Bars.Read);
+        return waiting is null && gone is null ? rest : rest with { Queue = waiting?.State() ?? rest.Queue, Bars = gone?.State() ?? rest.Bars };
     }
 
     private ILookup<(VoteId Vote, long Run), Core.Chat.Paper> PapersOf() =>

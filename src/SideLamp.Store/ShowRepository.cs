@@ -27,7 +27,7 @@ public sealed class ShowRepository(Database database)
     public Loaded? Load()
     {
         var settings = database.Query("SELECT name, value FROM setting", row => (row.GetString(0), row.GetString(1))).ToDictionary();
-        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts"), settings.GetValueOrDefault("thanks"), settings.GetValueOrDefault("chat")) : null;
+        return settings.TryGetValue("show", out var head) ? new Reading(database).All(head, settings.GetValueOrDefault("standby"), settings.GetValueOrDefault("stands"), settings.GetValueOrDefault("pictures"), settings.GetValueOrDefault("belts"), settings.GetValueOrDefault("thanks"), settings.GetValueOrDefault("chat"), settings.GetValueOrDefault("queue"), settings.GetValueOrDefault("bars")) : null;
     }
 
     /// <summary>Writes what differs between two states, and the log, in one transaction.</summary>
@@ -196,7 +196,22 @@ public sealed class ShowRepository(Database database)
             return;
         }
 
-        KeepSetting("chat", Codecs.Chat.Write(KeptChat.Of(after)));
+        // Piece by piece: a vote that is cast writes no messages.
+        if (anew || !KeptChat.IsSame(before, after))
+        {
+            KeepSetting("chat", Codecs.Chat.Write(KeptChat.Of(after)));
+        }
+
+        if (anew || !ReferenceEquals(before.Queue, after.Queue))
+        {
+            KeepSetting("queue", Codecs.Queue.Write(KeptQueue.Of(after.Queue)));
+        }
+
+        if (anew || !ReferenceEquals(before.Bars, after.Bars))
+        {
+            KeepSetting("bars", Codecs.Bars.Write(KeptBars.Of(after.Bars)));
+        }
+
         foreach (var (vote, run) in before.Votes.Where(one => after.Votes.GetValueOrDefault(one.Key)?.No != one.Value.No))
         {
             database.Execute("DELETE FROM paper WHERE vote = $vote AND run = $run", ("$vote", vote.Value), ("$run", run.No));
@@ -242,13 +257,13 @@ public sealed class ShowRepository(Database database)
         }
 
         database.Execute("INSERT OR REPLACE INTO air (id, state) VALUES (1, $state)", ("$state", Codecs.Air.Write(after.Air)));
-        var old = before?.Air.Acts.Select(act => act.Seq).ToHashSet() ?? [];
-        foreach (var act in after.Air.Acts.Where(act => !old.Remove(act.Seq)))
+        var old = before?.Air.Acts.ToDictionary(act => act.Seq) ?? [];
+        foreach (var act in after.Air.Acts.Where(act => !(old.Remove(act.Seq, out var known) && ReferenceEquals(known, act))))
         {
             database.Execute("INSERT OR REPLACE INTO act (seq, body) VALUES ($seq, $body)", ("$seq", act.Seq), ("$body", Codecs.Act.Write(act)));
         }
 
-        foreach (var gone in old)
+        foreach (var gone in old.Keys)
         {
             database.Execute("DELETE FROM act WHERE seq = $seq", ("$seq", gone));
         }

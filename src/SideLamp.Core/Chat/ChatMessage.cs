@@ -28,6 +28,9 @@ public sealed record ChatMessage(long No, EventKey Key, string Person, string Ni
     /// <summary>The address of the person's picture (<see cref="ViewerPictures.AddressIn"/>); empty = none was told.</summary>
     public string Picture { get; init; } = "";
 
+    /// <summary>What viewers wrote is erased after so long.</summary>
+    public static readonly Duration Kept = Duration.FromDays(14);
+
     public const int LongestText = 500;
     public const int LongestName = 60;
 

@@ -33,6 +33,10 @@ public static class Codecs
 
     public static Codec<KeptChat> Chat { get; } = new();
 
+    public static Codec<KeptQueue> Queue { get; } = new();
+
+    public static Codec<KeptBars> Bars { get; } = new();
+
     public static Codec<FeedValue> Value { get; } = new(InTables);
 
     public static Codec<Brand> Brand { get; } = new(WithOwnFaces);

@@ -60,7 +60,13 @@ internal sealed partial class Fold
             Runs = chat.Runs.Values.Any(run => run.Lines.Exists(line => bars.Has(line.Ref))) ? chat.Runs.ToImmutableDictionary(one => one.Key, one => one.Value.Without(bars)) : chat.Runs,
             Votes = votes,
         };
-        return Turn.Nothing(With(stage, chat));
+        return Turn.Nothing(Remembering(With(stage, chat), bars.Has));
+    }
+
+    private static Stage Remembering(Stage stage, Func<MessageRef, bool> isGone)
+    {
+        var air = stage.Air.Without(isGone);
+        return ReferenceEquals(air, stage.Air) ? stage : stage with { Kept = stage.Kept with { Air = air, Contents = Used(air, stage.Kept.Contents) } };
     }
 
     /// <summary>A viewer's command is done at once, or waits: to be looked at, and for the end of a hush (rule 28). Chat is answered meanwhile.</summary>
@@ -288,7 +294,7 @@ internal sealed partial class Fold
             turn = turn.Stage.Kept.Chat.Votes[id] is { Closed: null } still && !counts.SequenceEqual(still.Counts) ? turn with { Stage = With(turn.Stage, turn.Stage.Kept.Chat with { Votes = turn.Stage.Kept.Chat.Votes.SetItem(id, still with { Counts = counts }) }) } : turn;
         }
 
-        turn = turn with { Stage = With(turn.Stage, Passed(turn.Stage)) };
+        turn = turn with { Stage = Erased(With(turn.Stage, Passed(turn.Stage))) };
         if (!turn.Stage.HoldsAudience)
         {
             foreach (var due in turn.Stage.Kept.Chat.Ahead.Where(one => one.At <= now))
@@ -340,6 +346,21 @@ internal sealed partial class Fold
 
         var bars = chat.Bars.Without(now, [.. stage.Kept.Contents.Values.Select(one => one.Event?.Message).OfType<MessageRef>()]);
         return ReferenceEquals(bars, chat.Bars) ? chat : chat with { Bars = bars };
+    }
+
+    /// <summary>What was written so long ago is kept no more, also where it waits, was shown or is remembered.</summary>
+    private Stage Erased(Stage stage)
+    {
+        var queue = stage.Kept.Chat.Queue;
+        bool IsOld(ChatMessage message) => message.At + ChatMessage.Kept <= now;
+        if (!queue.Shown.Exists(IsOld) && !queue.Waiting.Exists(one => IsOld(one.Message)))
+        {
+            return stage;
+        }
+
+        var old = queue.Shown.Concat(queue.Waiting.Select(one => one.Message)).Where(IsOld).Select(one => one.No).ToHashSet();
+        var left = queue with { Shown = queue.Shown.RemoveAll(IsOld), Waiting = queue.Waiting.RemoveAll(one => IsOld(one.Message)) };
+        return Remembering(With(stage, stage.Kept.Chat with { Queue = left }), message => old.Contains(message.No));
     }
 
     private Turn NextMessage(Turn turn)

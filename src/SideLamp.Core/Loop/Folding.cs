@@ -443,9 +443,14 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
 
     private static ImmutableDictionary<ContentId, Content> ContentsOf(AirState air, ImmutableDictionary<ContentId, Content> known, AirFacts facts)
     {
+        var contents = Used(air, known);
+        return air.Contents().Distinct().Where(id => !contents.ContainsKey(id)).Aggregate(contents, (so, id) => facts.Content(id) is { } content ? so.SetItem(id, content) : so);
+    }
+
+    private static ImmutableDictionary<ContentId, Content> Used(AirState air, ImmutableDictionary<ContentId, Content> known)
+    {
         var used = air.Contents().ToHashSet();
-        var contents = known.RemoveRange(known.Keys.Where(id => !used.Contains(id)));
-        return used.Where(id => !contents.ContainsKey(id)).Aggregate(contents, (so, id) => facts.Content(id) is { } content ? so.SetItem(id, content) : so);
+        return known.RemoveRange(known.Keys.Where(id => !used.Contains(id)));
     }
 
     /// <summary>The cards that came up, and the outfits that were put on, are up and worn from now on.</summary>

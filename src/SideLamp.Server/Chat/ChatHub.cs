@@ -43,7 +43,6 @@ public sealed class ChatHub : BackgroundService
     private const int MostHeldBack = 20_000;
 
     private static readonly TimeSpan Piece = TimeSpan.FromMilliseconds(50);
-    private static readonly Duration Erased = Duration.FromDays(14);
     private static readonly TimeSpan EraseEvery = TimeSpan.FromHours(1);
     private static readonly TimeSpan KeepEvery = TimeSpan.FromMilliseconds(500);
 
@@ -195,7 +194,7 @@ public sealed class ChatHub : BackgroundService
         _bars = _loop.Stage.Kept.Chat.Bars;
         try
         {
-            _kept.Erase(Now - Erased);
+            _kept.Erase(Now - ChatMessage.Kept);
             var session = _loop.Stage.Kept.Figures.Session;
             var shown = _loop.Stage.Kept.Chat.Queue.Shown.Select(one => one.No).ToHashSet();
             _no = _kept.Newest();
@@ -449,7 +448,7 @@ public sealed class ChatHub : BackgroundService
 
     private void EraseOld()
     {
-        var before = Now - Erased;
+        var before = Now - ChatMessage.Kept;
         try
         {
             _kept.Erase(before);

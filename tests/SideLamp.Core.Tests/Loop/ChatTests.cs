@@ -173,6 +173,44 @@ public sealed class ChatTests : FoldedShow
     }
 
     [Fact]
+    public void What_was_taken_back_or_written_two_weeks_ago_is_remembered_nowhere()
+    {
+        const string secret = "what nobody is to keep";
+        string IsKept() => string.Join(" ", new[] { ("air", Json.CoreJson.WriteWhole(Stage.Kept.Air)), ("acts", string.Concat(Stage.Air.Acts.Select(Json.CoreJson.WriteWhole))), ("chat", Json.CoreJson.WriteWhole(KeptQueue.Of(Stage.Kept.Chat.Queue)) + Json.CoreJson.WriteWhole(KeptChat.Of(Stage.Kept.Chat))), ("contents", string.Concat(Stage.Kept.Contents.Values.Select(Json.CoreJson.WriteWhole))) }.Where(one => one.Item2.Contains(secret, StringComparison.Ordinal)).Select(one => one.Item1));
+        foreach (var isTaken in new[] { true, false })
+        {
+            // On air, out by lights out, back, sent away by a hand; and what waits.
+            var message = Said(secret);
+            Show(message);
+            Press(id => new PressLightsOut(id));
+            After(1000);
+            Press(id => new PressLightsBack(id));
+            Light("follower");
+            After(1000);
+            Use(Said(secret, "ilse"), MessageAct.Queue);
+            Press(id => new PressLightsOut(id));
+            Assert.NotEqual("", IsKept());
+            if (isTaken)
+            {
+                Fold(new ChatInput([], [new TakenBack(null, "pim", _no), new TakenBack(null, "ilse", _no)], [], []));
+                After(1000);
+            }
+            else
+            {
+                After(15 * 86_400_000);
+                After(1000);
+            }
+
+            Assert.Equal("", IsKept());
+            // What a hand did meanwhile can be taken back all the same, and brings nothing.
+            Press(id => new PressLightsBack(id));
+            Assert.Equal(["follower"], OnAir());
+            Press(id => new PressDark(id, new GraphicId("follower")));
+            After(1000);
+        }
+    }
+
+    [Fact]
     public void Rule_37_a_ban_takes_what_somebody_wrote_up_to_then_with_vote_and_command_and_later_words_come_again()
     {
         Open();
