@@ -25,7 +25,7 @@ public sealed record ChatMessage(long No, EventKey Key, string Person, string Ni
     /// <summary>Where it was written; empty = the sender told of none.</summary>
     public string Channel { get; init; } = "";
 
-    /// <summary>The address of the person's picture (<see cref="ViewerPictures.AddressIn"/>); empty = none was told.</summary>
+    /// <summary>The address of the person's picture (<see cref="PictureAddress"/>); empty = none was told.</summary>
     public string Picture { get; init; } = "";
 
     /// <summary>What viewers wrote is erased after so long.</summary>

@@ -291,7 +291,7 @@ public sealed partial class IrcSession(ChatSource source, ChatLogin? login, Func
         )
         {
             Channel = channel,
-            Picture = ViewerPictures.AddressIn(line.Tag(Encoding.UTF8.GetBytes(ruling.PictureTag)) ?? ""),
+            Picture = PictureAddress.In(line.Tag(Encoding.UTF8.GetBytes(ruling.PictureTag)) ?? ""),
         };
     }
 

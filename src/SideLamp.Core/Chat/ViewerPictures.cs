@@ -10,12 +10,6 @@ public static class ViewerPictures
     /// <summary>Of messages that wait, so many are fetched before their turn.</summary>
     public const int Ahead = 6;
 
-    private const int LongestAddress = 2000;
-
     /// <summary>In place of a feed: it names pictures by whole addresses, and none of the streamer's own network.</summary>
     public static Feed Source { get; } = new(new FeedId(AlertEvent.Word), "chat", Feed.Pushed, Duration.FromSeconds(1));
-
-    /// <summary>A whole address of the web, without names and passwords; empty where it is none.</summary>
-    public static string AddressIn(string said) =>
-        said.Length <= LongestAddress && Uri.TryCreate(said, UriKind.Absolute, out var address) && address is { Scheme: "https" or "http", UserInfo: "", Host.Length: > 0 } ? address.AbsoluteUri : "";
 }

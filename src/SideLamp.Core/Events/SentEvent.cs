@@ -165,7 +165,7 @@ public static class EventReader
 
         private string Picture() =>
             Line("picture", int.MaxValue) is not { Length: > 0 } said ? ""
-            : Chat.ViewerPictures.AddressIn(said) is { Length: > 0 } address ? address
+            : PictureAddress.In(said) is { Length: > 0 } address ? address
             : Wrong("picture", "A picture is told by its whole address, which begins with https:// or http://.", "");
 
         public Money? Money(string currency)

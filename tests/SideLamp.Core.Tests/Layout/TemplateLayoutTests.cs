@@ -44,6 +44,9 @@ public sealed partial class TemplateLayoutTests : IDisposable
 
     public void Dispose() => _shaper.Dispose();
 
+    /// <summary>Pages of one text have the same place, one after the other.</summary>
+    private static string? PartOf(Node line) => line.Parent is { } parent ? System.Text.RegularExpressions.Regex.Replace(parent, "/p[0-9]+$", "") : null;
+
     [Theory]
     [MemberData(nameof(Templates))]
     public void Any_words_stay_inside_their_plate_and_the_safe_area_and_never_touch_each_other(string file)
@@ -66,7 +69,7 @@ public sealed partial class TemplateLayoutTests : IDisposable
                 Assert.All(lines, line => Assert.Equal(Math.Round(line.Box.Bottom), line.Box.Bottom));
                 foreach (var (one, at) in lines.Select((line, at) => (line, at)))
                 {
-                    Assert.DoesNotContain(lines.Skip(at + 1), other => one.Parent != other.Parent && one.Ink.Overlaps(other.Ink));
+                    Assert.DoesNotContain(lines.Skip(at + 1), other => PartOf(one) != PartOf(other) && one.Ink.Overlaps(other.Ink));
                 }
             }
     }

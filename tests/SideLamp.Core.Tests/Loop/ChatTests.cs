@@ -330,7 +330,7 @@ public sealed class ChatTests : FoldedShow
     [InlineData("data:image/png;base64,AAAA", false)]
     [InlineData("pim.png", false)]
     [InlineData("", false)]
-    public void A_picture_is_named_by_a_whole_address_of_the_web(string said, bool isOne) => Assert.Equal(isOne, ViewerPictures.AddressIn(said).Length > 0);
+    public void A_picture_is_named_by_a_whole_address_of_the_web(string said, bool isOne) => Assert.Equal(isOne, PictureAddress.In(said).Length > 0);
 
     [Fact]
     public void Hostile_text_of_a_viewer_is_words_in_every_text_field_of_every_template()
