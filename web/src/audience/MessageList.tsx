@@ -143,7 +143,8 @@ function useEarlier(list: List, begun: number) {
   const whole = isWhole(list);
   const asked = useRef('');
   useEffect(() => {
-    if (whole || asked.current === of) return;
+    // One at a time: what is typed meanwhile is asked for when the answer has come.
+    if (whole || asking.current || asked.current === of) return;
     asked.current = of;
     void fetchMore(Number.MAX_SAFE_INTEGER);
   });
