@@ -23,12 +23,12 @@ public sealed record LineTrial(string Text, ChatRole Role = ChatRole.Viewer, str
 /// <param name="Command">Which one it is meant for; null = none.</param>
 /// <param name="Words">The viewer's words.</param>
 /// <param name="WhyNot">Why nothing would be done, in a sentence; null = it would.</param>
-/// <param name="IsHeld">Whether it would wait, for a hush, lights out or a hand holds back what the audience sends.</param>
+/// <param name="Waits">Whether it would wait, for a hush, lights out or a hand holds back what the audience sends.</param>
 /// <param name="Vote">The vote that it counts for; null = none that is open.</param>
 /// <param name="Option">Which option, from 0.</param>
 /// <param name="Held">Why it would be held back.</param>
 /// <param name="IsQuestion">Whether it asks.</param>
-public sealed record LineTried(ChatCommandId? Command, string Words, string? WhyNot, bool IsHeld, VoteId? Vote, int? Option, HeldBack Held, bool IsQuestion);
+public sealed record LineTried(ChatCommandId? Command, string Words, string? WhyNot, bool Waits, VoteId? Vote, int? Option, HeldBack Held, bool IsQuestion);
 
 /// <summary>Messages of chat, and what a hand does with them.</summary>
 internal static class ChatEndpoints

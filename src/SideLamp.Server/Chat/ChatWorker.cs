@@ -9,7 +9,7 @@ using SideLamp.Server.Loop;
 namespace SideLamp.Server.Chat;
 
 /// <summary>Keeps a connection to each chat source of the show, as it is set up now, and says there what commands answer.</summary>
-public sealed class ChatWorker(ShowLoop loop, ChatHub hub, EventKeeper events, FeedKeys keys, TimeProvider time, ILogger<ChatWorker> logger) : BackgroundService
+public sealed class ChatWorker(ShowLoop loop, ChatHub hub, EventKeeper events, FeedKeys keys, TimeProvider time, IHostApplicationLifetime life, ILogger<ChatWorker> logger) : BackgroundService
 {
     private static readonly TimeSpan LookEvery = TimeSpan.FromMilliseconds(250);
 
@@ -37,6 +37,8 @@ public sealed class ChatWorker(ShowLoop loop, ChatHub hub, EventKeeper events, F
 
     protected override async Task ExecuteAsync(CancellationToken stoppingToken)
     {
+        // The demo's chat server begins with this program.
+        await life.Begun(stoppingToken);
         using var timer = new PeriodicTimer(LookEvery, time);
         hub.Removed += Unname;
         try

@@ -39,6 +39,9 @@ internal sealed class IrcConnection(ChatSource source, ChatLogin? login, Func<Ch
     private static readonly TimeSpan FirstWait = TimeSpan.FromSeconds(1);
     private static readonly TimeSpan LongestWait = TimeSpan.FromMinutes(1);
 
+    /// <summary>A server that misses twice is no trouble yet.</summary>
+    private const int MissesToTrouble = 3;
+
     /// <summary>Who was told no is not asked again at once.</summary>
     private static readonly TimeSpan WaitWhenRefused = TimeSpan.FromMinutes(2);
 
@@ -64,16 +67,16 @@ internal sealed class IrcConnection(ChatSource source, ChatLogin? login, Func<Ch
 
     public async Task Run(CancellationToken stop)
     {
-        var wait = FirstWait;
+        var (wait, misses) = (FirstWait, 0);
         while (!stop.IsCancellationRequested)
         {
             string? why;
-            var isRefused = false;
+            var (isRefused, needsHand) = (false, false);
             try
             {
                 var began = time.GetTimestamp();
                 why = await Talk(stop);
-                isRefused = why is not null;
+                isRefused = needsHand = why is not null;
                 why ??= "The connection was closed.";
                 // What held for a while is tried again soon.
                 wait = time.GetElapsedTime(began) > LongestWait ? FirstWait : wait;
@@ -85,13 +88,14 @@ internal sealed class IrcConnection(ChatSource source, ChatLogin? login, Func<Ch
             catch (Exception error) when (error is IOException or SocketException or AuthenticationException or OperationCanceledException or TimeoutException)
             {
                 why = Told(error);
+                needsHand = error is AuthenticationException;
             }
 
             _session = null;
-            _condition = new ChatCondition(ChatHealth.Refused, why, [], _print);
+            misses = _condition.Health == ChatHealth.Connected ? 1 : misses + 1;
+            _condition = new ChatCondition(needsHand || misses >= MissesToTrouble ? ChatHealth.Refused : ChatHealth.Connecting, why, [], _print);
             await Task.Delay((isRefused ? WaitWhenRefused : wait) * (0.8 + (0.4 * chance())), time, stop);
             wait = TimeSpan.FromTicks(Math.Min(wait.Ticks * 2, LongestWait.Ticks));
-            _condition = _condition with { Health = ChatHealth.Connecting };
         }
     }
 

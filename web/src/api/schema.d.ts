@@ -2474,7 +2474,7 @@ export interface components {
             command?: null | components["schemas"]["ChatCommandId"];
             words: string;
             whyNot?: null | string;
-            isHeld: boolean;
+            waits: boolean;
             vote?: null | components["schemas"]["VoteId"];
             /** Format: int32 */
             option?: null | number;

@@ -84,7 +84,7 @@ export function TryLine() {
                     <b className="font-semibold">{command.name}</b>
                     {tried.words && <>, with “{tried.words}”</>}
                     {command.waits > 0 && command.act !== 'answer' && `, after ${command.waits / 1000} s as next`}
-                    {tried.isHeld && command.act !== 'answer' && ', once what the audience sends may come again'}
+                    {tried.waits && command.act !== 'answer' && ', once what the audience sends may come again'}
                   </>
                 )}
               </li>
