@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Locator } from '@playwright/test';
-import { expect, send, test, type SideLamp } from './sideLamp';
+import { arrowUpTo, expect, send, test, type SideLamp } from './sideLamp';
 import { FramePage, shiftOf } from './frames';
 
 let presses = 0;
@@ -135,8 +135,7 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   await page.keyboard.press('Space');
   // Until it is known where it is, the arrows move nothing.
   await expect(page.getByText('Over place 3 of 3.')).toBeAttached();
-  await page.keyboard.press('ArrowUp');
-  await expect(page.getByText('Over place 2 of 3.')).toBeAttached();
+  await arrowUpTo(page, 'Over place 2 of 3.');
   await page.keyboard.press('Space');
   await expect(lines.getByLabel('Line 2', { exact: true })).toHaveValue('Brimstone');
   await lines.getByRole('button', { name: 'Remove line 1', exact: true }).click();

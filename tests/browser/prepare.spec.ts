@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, test } from './sideLamp';
+import { arrowUpTo, choose, expect, test } from './sideLamp';
 
 const option = (page: Page, name: RegExp | string) => page.getByRole('option', { name });
 const cell = (page: Page, name: string) => page.getByLabel(name, { exact: true });
@@ -337,8 +337,7 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await page.keyboard.press('Space');
   await expect(handle(4)).toHaveAttribute('aria-pressed', 'true');
   await expect(page.getByText('Over place 4 of 4.')).toBeAttached();
-  await page.keyboard.press('ArrowUp');
-  await expect(page.getByText('Over place 3 of 4.')).toBeAttached();
+  await arrowUpTo(page, 'Over place 3 of 4.');
   await page.keyboard.press('Space');
   await inOrder('Odalys Thrupp', 'Pim', 'Ilse Okonjo-Marsh', 'Benedek Carraway');
 

@@ -168,6 +168,14 @@ export async function choose(field: Locator, words: string | RegExp): Promise<vo
   await field.page().getByRole('listbox').getByRole('option', { name: words, exact: true }).click();
 }
 
+/** Presses the arrow upwards until what was taken is said to be there: where nothing is measured yet it moves nothing, and a hand presses again. */
+export async function arrowUpTo(page: Page, says: string): Promise<void> {
+  await expect(async () => {
+    await page.keyboard.press('ArrowUp');
+    await expect(page.getByText(says)).toBeAttached({ timeout: 5000 });
+  }).toPass();
+}
+
 export { expect };
 
 function freePort(): Promise<number> {
