@@ -683,6 +683,7 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   for (const [graphic, level] of [
     ['vote', 0.7],
     ['count-us', 0.8],
+    ['place', 0.8],
   ] as const) {
     await send(lamp, 'PATCH', `/api/graphics/${graphic}`, { revision: 9e15, sound: { source: 'glow', level } });
   }
@@ -706,8 +707,6 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
   await page.keyboard.press('v');
   await expect(shown(output, 'Which lamp next?')).toBeVisible();
   expect((await played()).length).toBe(2);
-  // What is still on its way out would only turn round: that is no arrival.
-  await expect(output.getByText('Count moths with us')).toHaveCount(0);
 
   // A page that may not play says so, and the top line passes it on while sound is wanted.
   await page.getByRole('button', { name: 'Mute the sounds of graphics' }).click();
@@ -716,7 +715,8 @@ test('a sound is played once on arrival, on the outputs that sound; every shippe
     Object.defineProperty(BaseAudioContext.prototype, 'state', { get: () => 'suspended' });
     AudioContext.prototype.resume = () => new Promise(() => undefined);
   });
-  await page.keyboard.press('c');
+  // One that was not lit before: what is still on its way out would only turn round, which is no arrival.
+  await page.keyboard.press('4');
   await expect(page.getByText('1 output showing, without sound')).toBeVisible();
 
   // Chromium's own decoder reads each: not silent, not clipped, not long.
