@@ -59,6 +59,9 @@ public sealed class ChatHub : BackgroundService
     private readonly List<KeptMessage> _unkept = [];
     private readonly Lock _counting = new();
 
+    // What is on its way to the disk is there before somebody is forgotten: it would be written behind it.
+    private readonly Lock _keeping = new();
+
     private Pending _pending = new();
     private Bars _bars = Bars.None;
     private long _no;
@@ -149,13 +152,17 @@ public sealed class ChatHub : BackgroundService
         var message = Find(no);
         await Hear([new Heard.Gone(null, message.Person)], CancellationToken.None);
         await _loop.Ask(new ForgetInput(message.Person, message.Name));
-        _kept.Forget(message.Person);
-        lock (_counting)
+        _ring.Erase(line => line.Message.Person == message.Person);
+        lock (_keeping)
         {
-            _unkept.RemoveAll(one => one.Message.Person == message.Person);
+            lock (_counting)
+            {
+                _unkept.RemoveAll(one => one.Message.Person == message.Person);
+            }
+
+            _kept.Forget(message.Person);
         }
 
-        _ring.Erase(line => line.Message.Person == message.Person);
         return message;
     }
 
@@ -461,6 +468,14 @@ public sealed class ChatHub : BackgroundService
     }
 
     private void KeepOnce()
+    {
+        lock (_keeping)
+        {
+            KeepWaiting();
+        }
+    }
+
+    private void KeepWaiting()
     {
         List<KeptMessage> all;
         lock (_counting)
