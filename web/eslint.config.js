@@ -14,6 +14,7 @@ const places = [
   'desk',
   'feeds',
   'graphics',
+  'history',
   'labels',
   'outputs',
   'seats',

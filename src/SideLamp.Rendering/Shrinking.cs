@@ -15,45 +15,53 @@ public static class Shrinking
 
     private const int Quality = 88;
 
+    /// <summary>In px: of a picture that stands beside a name.</summary>
+    private const int LongestOfStill = 512;
+
     /// <summary>The same picture, at most <see cref="LongestSide"/> px on its longer side, the right way up; the very same bytes where it is that, moves, or is none.</summary>
     public static byte[] Of(byte[] bytes)
     {
         using var data = SKData.CreateCopy(bytes);
         using var codec = SKCodec.Create(data);
-        if (codec is null || codec.FrameCount > 1 || Smaller(codec, bytes.Length) is not { } read)
+        var large = codec is { FrameCount: <= 1 } && (Longest(codec) > LongestSide || bytes.Length > LargestBytes);
+        return large ? Drawn(codec!, LongestSide) ?? bytes : bytes;
+    }
+
+    /// <summary>A small picture of it that does not move, whatever came: drawn anew from its first frame.</summary>
+    /// <returns>Null where there is nothing to be seen in it at once: videos, vector pictures and whatever is damaged.</returns>
+    public static byte[]? Still(byte[] bytes)
+    {
+        using var data = SKData.CreateCopy(bytes);
+        using var codec = SKCodec.Create(data);
+        return codec is null ? null : Drawn(codec, LongestOfStill);
+    }
+
+    private static int Longest(SKCodec codec) => Math.Max(codec.Info.Width, codec.Info.Height);
+
+    /// <summary>Its first frame, the right way up; null where it is damaged, or would take too much to be unpacked.</summary>
+    private static byte[]? Drawn(SKCodec codec, int longest)
+    {
+        // A JPEG is unpacked at so many eighths of its size; what is still too large then is drawn smaller.
+        var read = codec.GetScaledDimensions(Math.Min(1f, MathF.Ceiling(8f * longest / Longest(codec)) / 8));
+        if ((long)read.Width * read.Height > MostPixels)
         {
-            return bytes;
+            return null;
         }
 
         using var bitmap = new SKBitmap(new SKImageInfo(read.Width, read.Height, SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));
         if (codec.GetPixels(bitmap.Info, bitmap.GetPixels()) is not SKCodecResult.Success)
         {
-            return bytes;
-        }
-
-        using var upright = Upright(bitmap, codec.EncodedOrigin);
-        using var image = SKImage.FromBitmap(upright);
-        using var small = image.Encode(SKEncodedImageFormat.Webp, Quality);
-        return small?.ToArray() ?? bytes;
-    }
-
-    /// <summary>How large it is best unpacked; null = it stays as it is.</summary>
-    private static SKSizeI? Smaller(SKCodec codec, int length)
-    {
-        var (width, height) = (codec.Info.Width, codec.Info.Height);
-        var longest = Math.Max(width, height);
-        if (longest <= LongestSide && length <= LargestBytes)
-        {
             return null;
         }
 
-        // A JPEG is unpacked at so many eighths of its size; what is still too large then is drawn smaller.
-        var read = codec.GetScaledDimensions(Math.Min(1f, MathF.Ceiling(8f * LongestSide / longest) / 8));
-        return (long)read.Width * read.Height <= MostPixels ? read : null;
+        using var upright = Upright(bitmap, codec.EncodedOrigin, longest);
+        using var image = SKImage.FromBitmap(upright);
+        using var small = image.Encode(SKEncodedImageFormat.Webp, Quality);
+        return small?.ToArray();
     }
 
     /// <summary>Turned as its camera was held (EXIF orientation), and as large as it may be.</summary>
-    private static SKBitmap Upright(SKBitmap bitmap, SKEncodedOrigin origin)
+    private static SKBitmap Upright(SKBitmap bitmap, SKEncodedOrigin origin, int longest)
     {
         var (w, h) = ((float)bitmap.Width, (float)bitmap.Height);
         var lies = origin is SKEncodedOrigin.LeftTop or SKEncodedOrigin.RightTop or SKEncodedOrigin.RightBottom or SKEncodedOrigin.LeftBottom;
@@ -70,7 +78,7 @@ public static class Shrinking
             _ => SKMatrix.Identity,
         };
         var (width, height) = lies ? (h, w) : (w, h);
-        var scale = Math.Min(1f, LongestSide / Math.Max(width, height));
+        var scale = Math.Min(1f, longest / Math.Max(width, height));
         var upright = new SKBitmap(new SKImageInfo((int)Math.Max(1, Math.Round(width * scale)), (int)Math.Max(1, Math.Round(height * scale)), SKColorType.Rgba8888, SKAlphaType.Premul, SKColorSpace.CreateSrgb()));
         using var canvas = new SKCanvas(upright);
         canvas.Clear(SKColors.Transparent);

@@ -3,6 +3,7 @@ using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
@@ -39,10 +40,19 @@ internal sealed class Reading(Database database)
         )
         {
             Chat = ChatOf(chat, queue, bars),
+            History = HistoryOf(),
+            Bin = new Bin([.. Rows("SELECT CAST(no AS TEXT), body FROM binned ORDER BY no", "Something in the bin", Codecs.Binned).Select(one => one.Value)]),
             Thanks = (thanks is null ? null : Try("Who is to be thanked", thanks, Codecs.Thanks.Read)) ?? Core.Events.ThanksList.Empty,
             Pictures = (stored?.All ?? []).Where(one => show.PicturesFrom(one.Feed) is not null).GroupBy(one => one.Feed).ToImmutableDictionary(feed => feed.Key, feed => feed.DistinctBy(one => one.Name).ToImmutableDictionary(one => one.Name, one => new CellPicture(one.Asset, null))),
         };
         return new Loaded(kept, [.. _aside], _isOld);
+    }
+
+    private History HistoryOf()
+    {
+        var undone = database.Query("SELECT no FROM edit WHERE undone > 0 ORDER BY undone", row => row.GetInt64(0));
+        var edits = Rows("SELECT CAST(no AS TEXT), body FROM edit ORDER BY no", "Something to undo", Codecs.Edit).Select(one => one.Value).ToList();
+        return new History([.. edits.Where(one => !undone.Contains(one.No))], [.. undone.Select(no => edits.Find(one => one.No == no)).OfType<EditDone>()]);
     }
 
     private Core.Chat.ChatState ChatOf(string? chat, string? queue, string? bars)
@@ -67,8 +77,8 @@ internal sealed class Reading(Database database)
             var bodies = database.Query("SELECT id, body FROM entry WHERE list = $list ORDER BY place", row => (Id: row.GetString(0), Body: row.GetString(1)), ("$list", list.Name));
             if (bodies.Count > 0)
             {
-                var whole = bodies.Where(one => Try($"{char.ToUpperInvariant(list.Name[0])}{list.Name[1..]} “{one.Id}”", one.Body, body => list.With(show, [body])) is not null);
-                show = list.With(show, whole.Select(one => one.Body));
+                var whole = bodies.Where(one => Try($"{char.ToUpperInvariant(list.Name[0])}{list.Name[1..]} “{one.Id}”", one.Body, body => list.WithWritten(show, [body])) is not null);
+                show = list.WithWritten(show, whole.Select(one => one.Body));
             }
         }
 

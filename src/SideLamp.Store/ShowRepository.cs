@@ -5,6 +5,7 @@ using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Chat;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Keeping;
 using SideLamp.Core.Loop;
@@ -20,7 +21,7 @@ public sealed record Loaded(Kept Kept, ImmutableArray<string> SetAside, bool IsO
 /// <summary>Keeps a show and what is on air, and brings them back. Only the pieces that differ are written.</summary>
 public sealed class ShowRepository(Database database)
 {
-    private static readonly string[] Pieces = ["entry", "choice", "act", "command", "content", "value", "paper"];
+    private static readonly string[] Pieces = ["entry", "choice", "act", "command", "content", "value", "paper", "edit", "binned"];
 
     /// <summary>What was kept last; null in a data folder that has no show yet.</summary>
     /// <exception cref="JsonException">The head of the show cannot be read: without it there is no show.</exception>
@@ -75,6 +76,8 @@ public sealed class ShowRepository(Database database)
                 KeepSetting("thanks", Codecs.Thanks.Write(after.Thanks));
             }
 
+            KeepHistory(before?.History ?? History.Empty, after.History);
+            Differing(ByNo(before?.Bin), ByNo(after.Bin), (no, one) => database.Execute("INSERT OR REPLACE INTO binned (no, body) VALUES ($no, $body)", ("$no", no), ("$body", Codecs.Binned.Write(one))), no => database.Execute("DELETE FROM binned WHERE no = $no", ("$no", no)));
             KeepChat(before?.Chat ?? ChatState.None, after.Chat, anew: before is null);
             KeepChoices(before?.Choices ?? Choices.None, after.Choices);
             KeepValues(before, after);
@@ -243,6 +246,19 @@ public sealed class ShowRepository(Database database)
 
     private void KeepLarge(string hash, string body) => database.Execute("INSERT OR IGNORE INTO large (hash, body) VALUES ($hash, $body)", ("$hash", hash), ("$body", body));
 
+    private static IReadOnlyDictionary<long, Binned> ByNo(Bin? bin) => (bin?.All ?? []).ToDictionary(one => one.No);
+
+    private void KeepHistory(History before, History after)
+    {
+        if (!ReferenceEquals(before.Done, after.Done) || !ReferenceEquals(before.Undone, after.Undone))
+        {
+            Differing(Placed(before), Placed(after), (no, one) => database.Execute("INSERT OR REPLACE INTO edit (no, undone, body) VALUES ($no, $undone, $body)", ("$no", no), ("$undone", one.Undone), ("$body", Codecs.Edit.Write(one.Edit))), no => database.Execute("DELETE FROM edit WHERE no = $no", ("$no", no)));
+        }
+
+        static IReadOnlyDictionary<long, (EditDone Edit, int Undone)> Placed(History history) =>
+            history.Done.Select(edit => (Edit: edit, Undone: 0)).Concat(history.Undone.Select((edit, at) => (Edit: edit, Undone: at + 1))).ToDictionary(one => one.Edit.No);
+    }
+
     private void KeepChoices(Choices before, Choices after) =>
         Differing(before.All, after.All, (id, choice) => database.Execute("INSERT OR REPLACE INTO choice (graphic, body) VALUES ($id, $body)", ("$id", id.Value), ("$body", Codecs.Choice.Write(choice))), id => database.Execute("DELETE FROM choice WHERE graphic = $id", ("$id", id.Value)));
 
@@ -288,7 +304,7 @@ public sealed class ShowRepository(Database database)
     }
 
     /// <summary>Tells what has come or differs, and what has gone.</summary>
-    private static void Differing<TKey, TValue>(ImmutableDictionary<TKey, TValue> before, ImmutableDictionary<TKey, TValue> after, Action<TKey, TValue> put, Action<TKey> drop)
+    private static void Differing<TKey, TValue>(IReadOnlyDictionary<TKey, TValue> before, IReadOnlyDictionary<TKey, TValue> after, Action<TKey, TValue> put, Action<TKey> drop)
         where TKey : notnull
     {
         if (ReferenceEquals(before, after))

@@ -90,7 +90,7 @@ public sealed class ClockTests
         var folding = new Folding(new PictureBook(shelf, new TextShaper(Path.Combine(folder, "fonts"), face => face), new LookAlikes()), shelf);
         Timer Made(string id, TimerKind kind) => new(new TimerId(id), id, kind, Duration.FromMinutes(12), new LocalTime(23, 30), AtZero.Stop);
         var show = DemoShow.Empty("token") with { Timers = [Made("ends", TimerKind.Until), Made("paused", TimerKind.Until), Made("tea", TimerKind.Down)] };
-        var stage = Fold(new Stage(Kept.Of(show, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, []), new OpenedInput());
+        var stage = Fold(new Stage(Kept.Of(show, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, []), new OpenedInput());
         stage = Set(stage, "tea", TimerAct.Start);
         stage = Set(stage, "paused", TimerAct.Pause);
         var before = stage.Air;

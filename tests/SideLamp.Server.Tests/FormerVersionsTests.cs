@@ -13,7 +13,7 @@ public sealed class FormerVersionsTests
 {
     private static readonly string Fixtures = Path.Combine(VectorTests.Root(), "tests", "fixtures");
 
-    public static TheoryData<int> All => [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12];
+    public static TheoryData<int> All => [1, 2, 3, 4, 5, 6, 7, 8, 9, 10, 11, 12, 13];
 
     [Theory]
     [MemberData(nameof(All))]

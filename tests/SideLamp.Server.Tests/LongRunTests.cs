@@ -54,7 +54,7 @@ public sealed class LongRunTests
         var shelf = new Shelf(Directory.EnumerateFiles(Path.Combine(home, "templates"), "*.json").Select(one => (one, File.ReadAllText(one))));
         var book = new PictureBook(shelf, new TextShaper(Path.Combine(home, "fonts"), face => face), new LookAlikes());
         var folding = new Folding(book, shelf);
-        var stage = new Stage(Kept.Of(demo, now), 1000, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
+        var stage = new Stage(Kept.Of(demo, now), 1000, ImmutableDictionary<string, Touch>.Empty, []);
         stage = folding.Fold(stage, new PressInput(new PressLight(new CommandId("one"), new GraphicId("moth"))), now, Duration.Zero).Stage;
         var (mark, reads) = (WebMark.None, new FeedReads());
         (long Bytes, int Handles) warm = default;

@@ -28,7 +28,7 @@ public sealed class LoopTests : IDisposable
     {
         var clock = new EngineClock(TimeProvider.System);
         var feed = new Feed(new FeedId("flood"), "Flood", "/nowhere", Feed.LeastEvery);
-        var stage = new Stage(Kept.Of(DemoShow.Empty("token") with { Feeds = [feed] }, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
+        var stage = new Stage(Kept.Of(DemoShow.Empty("token") with { Feeds = [feed] }, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, []);
         using var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
         using var keeper = new Keeper(folder, null, stage.Kept, new Findings([]), NullLogger<Keeper>.Instance);
         var shelf = new Shelf([]);

@@ -64,6 +64,10 @@ internal static class Wire
                     next[part] = stands?.DeepClone();
                 }
             }
+            else if (name == "history")
+            {
+                next[name] = told?.DeepClone();
+            }
             else if (told is JsonObject)
             {
                 string KeyOf(JsonNode? entry) => entry![name == "brands" ? "name" : "id"]!.GetValue<string>();

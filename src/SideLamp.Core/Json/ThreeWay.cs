@@ -6,6 +6,56 @@ namespace SideLamp.Core.Json;
 public static class ThreeWay
 {
     /// <summary>
+    /// Both documents without what is the same in them. Entries of lists keep their <c>id</c>; where one came, went or moved, the
+    /// others stand there by their ids alone. <see cref="Revert"/> takes these for the whole.
+    /// </summary>
+    public static (JsonNode? Before, JsonNode? After) Difference(JsonNode? before, JsonNode? after)
+    {
+        if (before is JsonObject once && after is JsonObject then)
+        {
+            var (was, now) = (new JsonObject(), new JsonObject());
+            foreach (var key in once.Concat(then).Select(pair => pair.Key).Distinct().Where(key => key == "id" || !JsonNode.DeepEquals(once[key], then[key])))
+            {
+                var both = once.ContainsKey(key) && then.ContainsKey(key);
+                var (older, newer) = both ? Difference(once[key], then[key]) : (once[key]?.DeepClone(), then[key]?.DeepClone());
+                Put(was, once, key, older);
+                Put(now, then, key, newer);
+            }
+
+            return (was, now);
+        }
+
+        return before is JsonArray listOnce && after is JsonArray listThen && HaveIds(listOnce, listThen) && HaveOneOfEach(listOnce) && HaveOneOfEach(listThen)
+            ? Difference(listOnce, listThen)
+            : (before?.DeepClone(), after?.DeepClone());
+    }
+
+    private static (JsonArray Before, JsonArray After) Difference(JsonArray before, JsonArray after)
+    {
+        var isOrdered = before.Select(IdOf).SequenceEqual(after.Select(IdOf));
+        var (was, now) = (new JsonArray(), new JsonArray());
+        foreach (var entry in before.Where(entry => !isOrdered || !JsonNode.DeepEquals(entry, Find(after, IdOf(entry)))))
+        {
+            was.Add(Find(after, IdOf(entry)) is { } then ? Difference(entry, then).Before : entry!.DeepClone());
+        }
+
+        foreach (var entry in after.Where(entry => !isOrdered || !JsonNode.DeepEquals(entry, Find(before, IdOf(entry)))))
+        {
+            now.Add(Find(before, IdOf(entry)) is { } once ? Difference(once, entry).After : entry!.DeepClone());
+        }
+
+        return (was, now);
+    }
+
+    private static void Put(JsonObject into, JsonObject from, string key, JsonNode? value)
+    {
+        if (from.ContainsKey(key))
+        {
+            into[key] = value;
+        }
+    }
+
+    /// <summary>
     /// What <paramref name="current"/> would be without the change from <paramref name="before"/> to <paramref name="after"/>. Lists
     /// whose entries have an <c>id</c> are compared entry by entry; other lists are values.
     /// </summary>
@@ -77,6 +127,9 @@ public static class ThreeWay
     }
 
     private static bool HaveIds(params JsonArray[] lists) => lists.All(list => list.All(entry => entry is JsonObject one && one["id"] is JsonValue));
+
+    /// <summary>Of twins nobody could say which one an edit was of.</summary>
+    private static bool HaveOneOfEach(JsonArray list) => list.Select(IdOf).Distinct().Count() == list.Count;
 
     private static string IdOf(JsonNode? entry) => entry!["id"]!.ToString();
 

@@ -2,6 +2,7 @@ using System.Text.Json.Nodes;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Brands;
 using SideLamp.Core.Chat;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
@@ -32,6 +33,11 @@ public static class Codecs
     public static Codec<ThanksList> Thanks { get; } = new();
 
     public static Codec<KeptChat> Chat { get; } = new();
+
+    /// <summary>A patch speaks of shows of its time: where their shape changes, its upgrade must follow, or forget it.</summary>
+    public static Codec<EditDone> Edit { get; } = new();
+
+    public static Codec<Binned> Binned { get; } = new();
 
     public static Codec<KeptQueue> Queue { get; } = new();
 

@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Editing;
@@ -61,6 +62,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
             StandbyInput standby => PutInStandby(stage, standby.Standby),
             EditInput edit => Edit(stage, edit.Edit, edit.Page),
             UndoInput undo => TakeEditBack(stage, undo),
+            OutOfBinInput back => TakeOutOfBin(stage, back),
             ReadingInput reading => Read(stage, reading),
             PicturesInput pictures => See(stage, pictures),
             AgainInput again => ShowAgain(stage, again.Event),
@@ -256,7 +258,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         var done = edited.CanBeUndone && !ReferenceEquals(stage.Show, edited.Show);
         return turn with
         {
-            Stage = done ? turn.Stage with { History = turn.Stage.History.With(new EditDone(page, edited.What, stage.Show, edited.Show, now, edited.Paths) { Dressing = edited.Dressing }) } : turn.Stage,
+            Stage = done ? turn.Stage with { Kept = turn.Stage.Kept with { History = stage.History.With(page, edited.What, stage.Show, edited.Show, now, edited.Paths, edited.Dressing) } } : turn.Stage,
             Reply = new Reply(Id: edited.Id),
         };
     }
@@ -267,18 +269,45 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
     /// <summary>Whether a path is another, or leads to it.</summary>
     private static bool Contains(string path, string inner) => inner.StartsWith(path, StringComparison.Ordinal) && (inner.Length == path.Length || inner[path.Length] == '/');
 
-    /// <summary>Takes the page's last edit back, or does it again. That is an edit like others for whoever looks on.</summary>
+    /// <summary>Takes an edit back, or does it again. That is an edit like others for whoever looks on.</summary>
     private Turn TakeEditBack(Stage stage, UndoInput undo)
     {
-        var step = undo.Back ? stage.History.Undo(stage.Show, undo.Page) : stage.History.Redo(stage.Show, undo.Page);
-        var (show, history, edit) = step ?? throw RefusedException.Conflict(undo.Back ? "There is nothing to undo." : "There is nothing to do again.");
-        if (show is null)
+        var history = stage.History;
+        var edit = (undo.Back ? undo.No is { } no ? history.Find(no) : history.Next : history.Again) ?? throw RefusedException.Conflict(undo.Back ? "There is nothing to undo." : "There is nothing to redo.");
+        var show = Reverted(stage.Show, undo.Back ? edit.Patch : edit.Patch.Reversed) ?? throw RefusedException.Conflict($"“{edit.What}” was changed again since. Nothing was taken back. The history lists the edits before it.");
+        RefusedException.ThrowIfAny(Edits.KeyClashes(show, "/key").Take(1));
+        var turn = Settled(stage, show, Dressed(stage, edit, undo.Back), edit.Paths, undo.Page);
+        return turn with
         {
-            throw RefusedException.Conflict($"“{edit.What}” was changed in another window since. Nothing was taken back.");
+            Stage = turn.Stage with { Kept = turn.Stage.Kept with { History = undo.Back ? history.Without(edit) : history.WithAgain(edit) } },
+            Reply = new Reply(What: edit.What),
+        };
+    }
+
+    /// <summary>Null where it was changed since, or cannot be read any more: it was made by an earlier Side Lamp, of whose shows it speaks.</summary>
+    private static Show? Reverted(Show show, ShowPatch patch)
+    {
+        try
+        {
+            return patch.Revert(show);
+        }
+        catch (Exception error) when (error is JsonException or InvalidOperationException or ArgumentException or FormatException or KeyNotFoundException)
+        {
+            return null;
+        }
+    }
+
+    private Turn TakeOutOfBin(Stage stage, OutOfBinInput back)
+    {
+        var wanted = stage.Kept.Bin.Find(back.No) ?? throw RefusedException.NotFound("thing in the bin");
+        var deletion = stage.History.Done.FindLast(edit => edit.At == wanted.At && edit.Author == wanted.Author);
+        if (deletion is not null && Reverted(stage.Show, deletion.Patch) is { } whole && BinKinds.Find(wanted.Kind)?.Of(whole).Any(one => one.Id == wanted.Id) == true && !Edits.KeyClashes(whole, "").Any())
+        {
+            return TakeEditBack(stage, new UndoInput(back.Page, Back: true, deletion.No));
         }
 
-        var turn = Settled(stage, show, Dressed(stage, edit, undo.Back), edit.Paths, undo.Page);
-        return turn with { Stage = turn.Stage with { History = history }, Reply = new Reply(What: edit.What) };
+        var turn = Edit(stage, new OutOfBin(wanted), back.Page);
+        return turn with { Reply = turn.Reply with { What = wanted.Name } };
     }
 
     /// <exception cref="RefusedException">Another outfit was put on since.</exception>
@@ -305,7 +334,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         var pictures = stage.Kept.Pictures.RemoveRange(stage.Kept.Pictures.Keys.Where(id => show.PicturesFrom(id) is null));
         var edited = stage with
         {
-            Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Pictures = pictures, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty },
+            Kept = stage.Kept with { Show = show, Choices = choices, Values = values, Pictures = pictures, Standby = stage.Kept.Standby.IsIn(show) ? stage.Kept.Standby : Standby.Empty, Bin = stage.Kept.Bin.Followed(stage.Show, show, now, page) },
             Revision = revision,
         };
         var turn = Advance(edited.Edited(paths, new Touch(revision, page)));

@@ -25,8 +25,14 @@ public sealed record EditInput(Edit Edit, string Page) : Input
     public const string Elsewhere = "elsewhere";
 }
 
-/// <summary>The page's last edit is taken back, or done again.</summary>
-public sealed record UndoInput(string Page, bool Back) : Input;
+/// <summary>The last edit is taken back, or done again.</summary>
+/// <param name="Page">Who asks.</param>
+/// <param name="No">Another edit than the last one, to be taken back; null = the last one.</param>
+public sealed record UndoInput(string Page, bool Back, long? No = null) : Input;
+
+/// <summary>Something that was deleted is wanted again: with all that went with it where its edit can be taken back, else by itself.</summary>
+/// <param name="No">Of what is in the bin.</param>
+public sealed record OutOfBinInput(string Page, long No) : Input;
 
 /// <summary>What a feed's source brought. An older one that still waits is replaced.</summary>
 /// <param name="Feed">As it was when it was read: what was read with other settings counts no more.</param>

@@ -3,6 +3,7 @@ using System.Text.Json.Serialization;
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Chat;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
@@ -39,6 +40,14 @@ public sealed record Kept(
     /// <summary>What the show goes by of chat. Kept in a shape of its own (<see cref="KeptChat"/>).</summary>
     [JsonIgnore]
     public ChatState Chat { get; init; } = ChatState.None;
+
+    /// <summary>What can be taken back. Kept edit by edit.</summary>
+    [JsonIgnore]
+    public History History { get; init; } = History.Empty;
+
+    /// <summary>What was deleted lately. Kept one by one.</summary>
+    [JsonIgnore]
+    public Bin Bin { get; init; } = Bin.Empty;
 
     /// <summary>Who is to be thanked.</summary>
     public ThanksList Thanks { get; init; } = ThanksList.Empty;

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Runtime.CompilerServices;
 using NodaTime;
 using SideLamp.Core.Brands;
+using SideLamp.Core.Editing;
 using SideLamp.Core.Events;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
@@ -121,6 +122,19 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         var plain = Dress.Plain(template, show.Brand, show.Canvas);
         var content = new Content(source, plain.Brand, plain.Seat, plain.Place, plain.Finish, words);
         return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, FeedsNow.None).Words, ImmutableDictionary<string, TimerProgram>.Empty, []);
+    }
+
+    /// <summary>What was deleted, as it would look in the show of now; null where there is nothing to be seen of it.</summary>
+    public Picture? PictureOf(Binned binned, Kept kept)
+    {
+        if (binned.Kind is not (BinKinds.Graphics or BinKinds.Templates) || binned.In(kept.Show) is not { } show)
+        {
+            return null;
+        }
+
+        return binned.Kind == BinKinds.Templates ? SampleOf(show, new TemplateId(binned.Id))
+            : (kept with { Show = show }).Chosen(new GraphicId(binned.Id)) is { } chosen && ContentOf(show, chosen, chosen.UpCard) is { } pinned ? PictureOf(pinned, kept with { Show = show })
+            : null;
     }
 
     // By reference: every edit makes a new graphic, so an old key never means a new thing.

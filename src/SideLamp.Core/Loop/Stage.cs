@@ -10,9 +10,8 @@ namespace SideLamp.Core.Loop;
 /// <summary>Everything the server knows at one moment. Immutable: an input makes the next one.</summary>
 /// <param name="Revision">Counts the edits and choices; larger than any of an earlier run.</param>
 /// <param name="Touched">The last edit of each value of the show, by its path.</param>
-/// <param name="History">What can be taken back.</param>
 /// <param name="Trail">What happened on air lately, the last one last.</param>
-public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, History History, ImmutableList<TrailLine> Trail)
+public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string, Touch> Touched, ImmutableList<TrailLine> Trail)
 {
     /// <summary>How each feed's source is doing. Never kept.</summary>
     public ImmutableDictionary<FeedId, FeedCondition> Conditions { get; init; } = ImmutableDictionary<FeedId, FeedCondition>.Empty;
@@ -31,6 +30,8 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
     public Choices Choices => Kept.Choices;
 
     public AirState Air => Kept.Air;
+
+    public History History => Kept.History;
 
     /// <summary>Whether what the audience sends waits: for a hush, lights out, or because a hand wants it so (rules 21, 28, 38).</summary>
     public bool HoldsAudience => Air.Held || Kept.Chat.HeldSince is not null;

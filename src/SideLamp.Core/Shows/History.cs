@@ -1,15 +1,14 @@
 using System.Collections.Immutable;
-using System.Text.Json.Nodes;
 using NodaTime;
-using SideLamp.Core.Json;
 
 namespace SideLamp.Core.Shows;
 
-/// <summary>One edit of a show that can be taken back.</summary>
-/// <param name="Author">The page that made it: each page takes back its own edits.</param>
+/// <summary>One edit of a show that can be taken back, whenever that is: what it changed is all it holds.</summary>
+/// <param name="No">Larger than that of every edit before it.</param>
+/// <param name="Author">The page that made it.</param>
 /// <param name="What">What it touched, in words.</param>
 /// <param name="Paths">The values that it touched.</param>
-public sealed record EditDone(string Author, string What, Show Before, Show After, Instant At, ImmutableArray<string> Paths)
+public sealed record EditDone(long No, string Author, string What, Instant At, ImmutableArray<string> Paths, ShowPatch Patch)
 {
     /// <summary>The outfit that was put on with it; null = none was.</summary>
     public Dressing? Dressing { get; init; }
@@ -19,70 +18,63 @@ public sealed record EditDone(string Author, string What, Show Before, Show Afte
 /// <param name="After">Likewise.</param>
 public sealed record Dressing(GraphicId Graphic, OutfitId? Before, OutfitId? After);
 
-/// <summary>The edits of a show, for undo and redo. Kept in memory: a new run of the server begins without any.</summary>
+/// <summary>The edits of a show, for undo and redo: one history of all its pages, which outlives them and the server.</summary>
+/// <param name="Done">The newest last.</param>
+/// <param name="Undone">What can be done again, the next last.</param>
 public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDone> Undone)
 {
-    private const int Most = 300;
+    public const int Most = 200;
+
+    /// <summary>In letters, of all edits: of more the oldest are forgotten. The newest stays however large it is.</summary>
+    private const long MostLetters = 32 << 20;
 
     /// <summary>Pauses in typing shorter than this make no new entry.</summary>
     private static readonly Duration OneGo = Duration.FromSeconds(1.5);
 
     public static History Empty { get; } = new([], []);
 
-    public History With(EditDone edit)
-    {
-        var last = Done.IsEmpty ? null : Done[^1];
-        var same = last is not null && last.Author == edit.Author && last.What == edit.What && edit.At - last.At < OneGo && ReferenceEquals(last.After, edit.Before);
-        var done = same ? Done.SetItem(Done.Count - 1, edit with { Before = last!.Before, Paths = [.. edit.Paths.Union(last.Paths)], Dressing = edit.Dressing is { } dressing ? dressing with { Before = last.Dressing is { } first ? first.Before : dressing.Before } : last.Dressing }) : Done.Add(edit);
-        // A new edit ends what could be done again.
-        return new History(done.Count > Most ? done.RemoveAt(0) : done, Undone.RemoveAll(one => one.Author == edit.Author));
-    }
+    /// <summary>The show before and after the newest edit, to which typing may still add; null after a start.</summary>
+    private (Show Before, Show After)? Newest { get; init; }
 
-    /// <summary>Takes the author's last edit back.</summary>
-    /// <returns>The show without it, or why not; null when there is nothing to take back.</returns>
-    public (Show? Show, History History, EditDone Edit)? Undo(Show current, string author)
+    /// <summary>What undo takes back; null = nothing.</summary>
+    public EditDone? Next => Done.IsEmpty ? null : Done[^1];
+
+    /// <summary>What redo does again; null = nothing.</summary>
+    public EditDone? Again => Undone.IsEmpty ? null : Undone[^1];
+
+    public EditDone? Find(long no) => Done.Find(edit => edit.No == no);
+
+    /// <summary>The history with an edit that has just been made; what could be done again cannot any more.</summary>
+    public History With(string author, string what, Show before, Show after, Instant at, ImmutableArray<string> paths, Dressing? dressing = null)
     {
-        if (Done.FindLast(edit => edit.Author == author) is not { } edit)
+        var last = Next;
+        if (last is not null && last.Author == author && last.What == what && at - last.At < OneGo && Newest is { } newest && ReferenceEquals(newest.After, before))
         {
-            return null;
+            var longer = last with
+            {
+                At = at,
+                Paths = [.. paths.Union(last.Paths)],
+                Patch = ShowPatch.Between(newest.Before, after),
+                Dressing = dressing is null || last.Dressing is null ? dressing ?? last.Dressing : dressing with { Before = last.Dressing.Before },
+            };
+            return new History(Done.SetItem(Done.Count - 1, longer), []) { Newest = (newest.Before, after) };
         }
 
-        var show = Without(current, edit.After, edit.Before);
-        return (show, show is null ? this : new History(Done.Remove(edit), Undone.Add(edit)), edit);
+        var no = Math.Max(Done.Select(edit => edit.No).DefaultIfEmpty().Max(), Undone.Select(edit => edit.No).DefaultIfEmpty().Max()) + 1;
+        var edit = new EditDone(no, author, what, at, paths, ShowPatch.Between(before, after)) { Dressing = dressing };
+        return new History(Bounded(Done.Add(edit)), []) { Newest = (before, after) };
     }
 
-    /// <summary>Does again what the author took back last.</summary>
-    /// <returns>As <see cref="Undo"/>.</returns>
-    public (Show? Show, History History, EditDone Edit)? Redo(Show current, string author)
+    /// <summary>After an edit was taken back.</summary>
+    public History Without(EditDone edit) => new(Done.Remove(edit), Undone.Add(edit));
+
+    /// <summary>After what was taken back was done again.</summary>
+    public History WithAgain(EditDone edit) => new(Done.Add(edit), Undone.Remove(edit));
+
+    private static ImmutableList<EditDone> Bounded(ImmutableList<EditDone> done)
     {
-        if (Undone.FindLast(edit => edit.Author == author) is not { } edit)
-        {
-            return null;
-        }
-
-        var show = Without(current, edit.Before, edit.After);
-        return (show, show is null ? this : new History(Done.Add(edit), Undone.Remove(edit)), edit);
+        var letters = 0L;
+        var stay = Enumerable.Reverse(done).TakeWhile((edit, at) => at == 0 || (at < Most && (letters += edit.Patch.Letters) <= MostLetters)).Count();
+        return stay == done.Count ? done : done.RemoveRange(0, done.Count - stay);
     }
-
-    /// <summary>Null when somebody has changed the same values since.</summary>
-    private static Show? Without(Show current, Show after, Show before)
-    {
-        var conflicts = new List<string>();
-        var merged = ThreeWay.Revert(Written(current), Written(after), Written(before), conflicts)!;
-        if (conflicts.Count > 0)
-        {
-            return null;
-        }
-
-        var show = CoreJson.Read<Show>(merged.ToJsonString(CoreJson.Options));
-        // What did not change stays the very same object, so that nothing is laid out or written anew for it.
-        return show with
-        {
-            Graphics = [.. show.Graphics.Select(graphic => current.Graphic(graphic.Id) is { } now && CoreJson.WriteWhole(now) == CoreJson.WriteWhole(graphic) ? now : graphic)],
-            Brand = CoreJson.WriteWhole(show.Brand) == CoreJson.WriteWhole(current.Brand) ? current.Brand : show.Brand,
-            Canvas = show.Canvas == current.Canvas ? current.Canvas : show.Canvas,
-        };
-    }
-
-    private static JsonNode Written(Show show) => JsonNode.Parse(CoreJson.WriteWhole(show))!;
 }

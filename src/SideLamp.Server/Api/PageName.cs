@@ -2,7 +2,7 @@ using SideLamp.Core.Loop;
 
 namespace SideLamp.Server.Api;
 
-/// <summary>Which page asks, by the name it gave itself in the header <c>X-Page</c>: undo takes back the edits of one page. Programs share one name.</summary>
+/// <summary>Which page asks, by the name it gave itself in the header <c>X-Page</c>: pages are told which edits are their own. Programs share one name.</summary>
 public readonly record struct PageName(string Value)
 {
     private const int Longest = 60;

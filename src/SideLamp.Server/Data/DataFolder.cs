@@ -201,7 +201,7 @@ public sealed class DataFolder : IDisposable
         var clock = new EngineClock(new AwakeOrAsleep());
         File.Mark();
         var made = _loaded?.Kept ?? (options.Empty || !_isFirst ? Kept.Of(DemoShow.Empty(Ids.Secret()), clock.Now) : Kept.Of(MakeDemo(options.StandInPort), clock.Now) with { Chat = new ChatState { Votes = ChatState.None.Votes.Add(new VoteId("lamp"), DemoShow.Voted(clock.Now)) } });
-        var kept = made with { Show = Revoked.Obeyed(made.Show), Values = Tables.Completed(made.Values) };
+        var kept = made with { Show = Revoked.Obeyed(made.Show), Values = Tables.Completed(made.Values), Bin = made.Bin.At(clock.Now) };
         var boot = new BootFile(_folder);
         clock.GoOnFrom(kept.Air.Now, _isFirst ? null : boot.Read());
         boot.Keep(clock.AtBoot);
@@ -209,7 +209,7 @@ public sealed class DataFolder : IDisposable
         FeedKeys.EnsureEvents();
         var (figures, uncounted) = Counted(kept.Show.Counting, isDemo: _isFirst && !options.Empty);
         kept = kept with { Figures = figures, Seen = kept.Show.NeverShow.Words.IsEmpty ? figures : Figures.None };
-        var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, History.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
+        var stage = new Stage(kept, clock.Now.ToUnixTimeMilliseconds(), ImmutableDictionary<string, Touch>.Empty, []).Told(Shows.LastLines(LongestTrail).Select(TrailLine.Of).OfType<TrailLine>());
         return new Opening(
             this,
             clock,

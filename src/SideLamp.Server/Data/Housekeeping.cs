@@ -61,8 +61,8 @@ public sealed class Housekeeping(DataFolder data, ShowLoop loop, Keeper keeper, 
     /// <summary>Whether anything that is kept, or that undo may bring back, names the file: ids are hashes, and stand in nothing else.</summary>
     private Predicate<string> IsUsed(Stage stage)
     {
-        var shows = stage.History.Done.Concat(stage.History.Undone).SelectMany(edit => new[] { edit.Before, edit.After }).Append(stage.Show).Distinct(ReferenceEqualityComparer.Instance).Cast<Show>();
-        var text = string.Join('\n', shows.Select(CoreJson.WriteWhole).Concat(stage.Kept.Contents.Values.Select(CoreJson.WriteWhole)).Append(CoreJson.WriteWhole(stage.Choices.All.Values)).Concat(stage.Kept.Pictures.Values.SelectMany(feed => feed.Values).Select(one => one.Asset?.Value ?? "")));
+        var kept = stage.History.Done.Concat(stage.History.Undone).SelectMany(edit => new[] { edit.Patch.Before, edit.Patch.After }).Concat(stage.Kept.Bin.All.Select(one => one.Body)).Append(CoreJson.WriteWhole(stage.Show));
+        var text = string.Join('\n', kept.Concat(stage.Kept.Contents.Values.Select(CoreJson.WriteWhole)).Append(CoreJson.WriteWhole(stage.Choices.All.Values)).Concat(stage.Kept.Pictures.Values.SelectMany(feed => feed.Values).Select(one => one.Asset?.Value ?? "")));
         return file => samples.Contains(file) || text.Contains(file, StringComparison.Ordinal);
     }
 }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using Microsoft.Data.Sqlite;
 using NodaTime;
 using SideLamp.Core;
+using SideLamp.Core.Chat;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Media;
 using SideLamp.Rendering;
@@ -228,14 +229,23 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
         }
     }
 
+    /// <summary>As it is stored. What strangers send stands still: nothing of theirs may flash.</summary>
+    /// <returns>Null = it is not taken.</returns>
+    public static byte[]? Small(Feed feed, byte[] bytes) => feed == ViewerPictures.Source ? Shrinking.Still(bytes) : Shrinking.Of(bytes);
+
     /// <summary>What becomes of a picture that came; where it cannot be shown, what was stored before stays.</summary>
     private CellPicture Stored(Wanted one, byte[] bytes)
     {
         CellPicture Trouble(string why) => one.Now with { Trouble = $"“{one.Said}”: {why}" };
-        byte[] small;
+        byte[]? small;
         lock (Unpacking)
         {
-            small = Shrinking.Of(bytes);
+            small = Small(feed, bytes);
+        }
+
+        if (small is null)
+        {
+            return Trouble("This is no picture that stands still.");
         }
 
         var read = MediaFile.Recognise(small);

@@ -61,7 +61,8 @@ public sealed record ShowNews(
     Differing<KeepClear>? KeepClear,
     Differing<SavedFinish>? SavedFinishes,
     Differing<Brand>? Brands,
-    Differing<TemplateView>? Templates
+    Differing<TemplateView>? Templates,
+    HistoryView? History
 )
 {
     /// <summary>Null when both are the same revision.</summary>
@@ -101,7 +102,8 @@ public sealed record ShowNews(
             Differing<KeepClear>.Between(old.KeepClear, now.KeepClear, one => one.Id.Value, one => one),
             Differing<SavedFinish>.Between(old.SavedFinishes, now.SavedFinishes, one => one.Id.Value, one => one),
             old.Wardrobe == now.Wardrobe && old.Brand == now.Brand ? null : Differing<Brand>.Between(old.Brands, now.Brands, one => one.Name, one => one),
-            old.OwnTemplates == now.OwnTemplates ? null : Differing<TemplateView>.Between([.. shelf.Of(old)], [.. shelf.Of(now)], one => one.Template.Id.Value, one => TemplateView.Of(one, now))
+            old.OwnTemplates == now.OwnTemplates ? null : Differing<TemplateView>.Between([.. shelf.Of(old)], [.. shelf.Of(now)], one => one.Template.Id.Value, one => TemplateView.Of(one, now)),
+            ReferenceEquals(before.History.Done, after.History.Done) && ReferenceEquals(before.History.Undone, after.History.Undone) && ReferenceEquals(before.Kept.Bin, after.Kept.Bin) ? null : HistoryView.Of(after.Kept)
         );
     }
 

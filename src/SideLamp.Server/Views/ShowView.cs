@@ -113,6 +113,7 @@ public sealed record ShowView : HeadView
         KeepClear = stage.Show.KeepClear;
         SavedFinishes = stage.Show.SavedFinishes;
         Templates = TemplateView.All(stage.Show, shelf);
+        History = HistoryView.Of(stage.Kept);
     }
 
     /// <summary>To be sent back with each edit.</summary>
@@ -148,6 +149,8 @@ public sealed record ShowView : HeadView
     public ImmutableArray<SavedFinish> SavedFinishes { get; }
 
     public ImmutableArray<TemplateView> Templates { get; }
+
+    public HistoryView History { get; }
 
     public ImmutableArray<string> Tones { get; } = [.. Core.Media.Tones.Names];
 

@@ -23,7 +23,7 @@ public abstract class FoldedShow
     protected Stage Stage { get; set; }
     private int _presses;
 
-    protected FoldedShow() => Stage = new Stage(Kept.Of(Demo, Now), 1000, ImmutableDictionary<string, Touch>.Empty, History.Empty, []);
+    protected FoldedShow() => Stage = new Stage(Kept.Of(Demo, Now), 1000, ImmutableDictionary<string, Touch>.Empty, []);
 
     protected Reply Fold(Input input)
     {

@@ -61,6 +61,29 @@ public sealed class ShrinkingTests
         Assert.Empty(MediaFile.Recognise(Shrinking.Of(vastJpeg.ToArray())).Faults);
     }
 
+    // Source: GIF89a specification (from memory): two images of one pixel, the first red, the second green.
+    private static byte[] Flashing => [.. "GIF89a"u8, 1, 0, 1, 0, 0x80, 0, 0, 255, 0, 0, 0, 255, 0, 0x21, 0xFF, 11, .. "NETSCAPE2.0"u8, 3, 1, 0, 0, 0, 0x21, 0xF9, 4, 0, 5, 0, 0, 0, 0x2C, 0, 0, 0, 0, 1, 0, 1, 0, 0, 2, 2, 0x44, 1, 0, 0x21, 0xF9, 4, 0, 5, 0, 0, 0, 0x2C, 0, 0, 0, 0, 1, 0, 1, 0, 0, 2, 2, 0x4C, 1, 0, 0x3B];
+
+    [Fact]
+    public void A_still_of_what_flashes_is_its_first_frame_and_what_has_none_is_not_taken()
+    {
+        using (var moving = SKCodec.Create(new MemoryStream(Flashing)))
+        {
+            Assert.Equal(2, moving.FrameCount);
+        }
+
+        var still = Shrinking.Still(Flashing)!;
+        using var one = SKCodec.Create(new MemoryStream(still));
+        Assert.Equal("image/webp", MediaFile.Recognise(still).OrThrow().Type);
+        Assert.True(one.FrameCount <= 1);
+        using var seen = SKBitmap.Decode(still);
+        Assert.True(seen.GetPixel(0, 0) is { Red: > 200, Green: < 60 });
+        using var small = SKBitmap.Decode(Shrinking.Still(Photograph(2400, 1800, [SKColors.Red], 6)));
+        Assert.Equal((384, 512), (small.Width, small.Height));
+        byte[][] none = ["<svg xmlns=\"http://www.w3.org/2000/svg\"/>"u8.ToArray(), "{\"v\":\"5.7\",\"layers\":[]}"u8.ToArray(), [0x1A, 0x45, 0xDF, 0xA3], [], Flashing[..20]];
+        Assert.All(none, bytes => Assert.Null(Shrinking.Still(bytes)));
+    }
+
     private static byte[] Photograph(int width, int height, SKColor[] corners, int orientation)
     {
         using var bitmap = new SKBitmap(width, height);

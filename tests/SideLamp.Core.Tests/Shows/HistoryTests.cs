@@ -3,6 +3,7 @@ using CsCheck;
 using NodaTime;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
+using SideLamp.Core.Keeping;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.StandIns;
@@ -22,56 +23,61 @@ public sealed class HistoryTests
         }
 
         var graphic = show.Graphics[at % show.Graphics.Length];
-        return (kind % 6) switch
+        return kind switch
         {
             0 => show.With(graphic with { Name = $"{graphic.Name}!" }),
             1 => show with { Graphics = show.Graphics.Remove(graphic) },
             2 => show.With(graphic with { Id = new GraphicId($"g{show.Graphics.Length}-{at}"), Key = null }),
             3 => show.With(graphic with { Cards = graphic.Cards.Add(new Card(new CardId($"c{graphic.Cards.Length + 1}"), ImmutableDictionary<string, string>.Empty)) }),
             4 => show.With(graphic with { Place = graphic.Place with { X = graphic.Place.X + at } }),
+            5 => show with { Graphics = [.. show.Graphics.Reverse()] },
+            6 => show with { Wardrobe = show.Wardrobe.Add(show.Brand), Brand = show.Brand with { Name = $"{show.Wardrobe.Length}-{at}" } },
             _ => show with { Brand = show.Brand with { Name = $"{show.Brand.Name}'" } },
         };
     }
 
     [Fact]
-    public void Undoing_everything_gives_the_show_as_it_was_and_redoing_everything_as_it_became() =>
-        Gen.Select(Gen.Int[0, 5], Gen.Int[0, 40]).Array[1, 12].Sample(
+    public void Undoing_everything_gives_the_show_as_it_was_and_redoing_everything_as_it_became_also_after_it_was_kept() =>
+        Gen.Select(Gen.Int[0, 7], Gen.Int[0, 40]).Array[1, 12].Sample(
             edits =>
             {
                 var (show, history) = (Demo, History.Empty);
                 foreach (var ((kind, at), number) in edits.Select((edit, number) => (edit, number)))
                 {
                     var next = Edited(show, kind, at);
-                    history = history.With(new EditDone("page", $"{number}", show, next, Instant.FromUnixTimeSeconds(number * 10), []));
+                    history = history.With("page", $"{number}", show, next, Instant.FromUnixTimeSeconds(number * 10), []);
                     show = next;
                 }
 
                 var became = show;
-                while (history.Undo(show, "page") is { } undone)
+                history = new History([.. history.Done.Select(edit => Codecs.Edit.Read(Codecs.Edit.Write(edit)))], []);
+                while (history.Next is { } edit)
                 {
-                    (show, history) = (undone.Show!, undone.History);
+                    (show, history) = (edit.Patch.Revert(show)!, history.Without(edit));
                 }
 
                 Assert.Equal(CoreJson.WriteWhole(Demo), CoreJson.WriteWhole(show));
-                while (history.Redo(show, "page") is { } redone)
+                while (history.Again is { } edit)
                 {
-                    (show, history) = (redone.Show!, redone.History);
+                    (show, history) = (edit.Patch.Reversed.Revert(show)!, history.WithAgain(edit));
                 }
 
                 Assert.Equal(CoreJson.WriteWhole(became), CoreJson.WriteWhole(show));
             },
-            iter: 25
+            iter: 40
         );
 
     [Fact]
-    public void Each_page_takes_back_its_own_edits_and_never_those_of_another()
+    public void An_edit_in_the_middle_is_taken_back_and_those_after_it_stay()
     {
         var mine = Demo.With(Demo.Graphics[0] with { Name = "Mine" });
         var both = mine.With(mine.Graphics[0] with { Place = new Placement(40) });
-        var history = History.Empty.With(Edit("me", Demo, mine)).With(Edit("you", mine, both));
-        var undone = history.Undo(both, "me")!.Value;
-        Assert.Equal((Demo.Graphics[0].Name, 40), (undone.Show!.Graphics[0].Name, undone.Show.Graphics[0].Place.X));
-        Assert.Null(history.Undo(both, "somebody else"));
+        var history = Edits(("me", Demo, mine), ("you", mine, both));
+        Assert.Equal(["me", "you"], history.Done.Select(edit => edit.Author));
+        var undone = history.Find(1)!.Patch.Revert(both)!;
+        Assert.Equal((Demo.Graphics[0].Name, 40), (undone.Graphics[0].Name, undone.Graphics[0].Place.X));
+        // What it left alone is the very same object.
+        Assert.All(Enumerable.Range(1, Demo.Graphics.Length - 1), at => Assert.Same(Demo.Graphics[at], undone.Graphics[at]));
     }
 
     [Fact]
@@ -79,8 +85,7 @@ public sealed class HistoryTests
     {
         var mine = Demo.With(Demo.Graphics[0] with { Name = "Mine" });
         var yours = mine.With(mine.Graphics[0] with { Name = "Yours" });
-        var history = History.Empty.With(Edit("me", Demo, mine)).With(Edit("you", mine, yours));
-        Assert.Null(history.Undo(yours, "me")!.Value.Show);
+        Assert.Null(Edits(("me", Demo, mine), ("you", mine, yours)).Find(1)!.Patch.Revert(yours));
     }
 
     [Fact]
@@ -90,12 +95,38 @@ public sealed class HistoryTests
         foreach (var step in Enumerable.Range(1, 8))
         {
             var next = show.With(show.Graphics[0] with { Name = new string('x', step) });
-            history = history.With(new EditDone("me", "the name", show, next, Instant.FromUnixTimeMilliseconds(step * 400), []));
+            history = history.With("me", "the name", show, next, Instant.FromUnixTimeMilliseconds(step * 400), []);
             show = next;
         }
 
-        Assert.Equal(Demo.Graphics[0].Name, history.Undo(show, "me")!.Value.Show!.Graphics[0].Name);
+        Assert.Equal(Demo.Graphics[0].Name, Assert.Single(history.Done).Patch.Revert(show)!.Graphics[0].Name);
     }
+
+    [Fact]
+    public void Two_hundred_edits_are_remembered_as_what_they_changed_and_vast_ones_push_out_the_oldest()
+    {
+        var (show, history) = (Demo, History.Empty);
+        foreach (var no in Enumerable.Range(1, 230))
+        {
+            var next = show.With(show.Graphics[0] with { Name = $"No. {no}" });
+            history = history.With("me", $"{no}", show, next, Instant.FromUnixTimeSeconds(no), []);
+            show = next;
+        }
+
+        Assert.Equal((200, 31L), (history.Done.Count, history.Done[0].No));
+        Assert.All(history.Done, edit => Assert.InRange(edit.Patch.Letters, 1, 250));
+        foreach (var no in Enumerable.Range(1, 4))
+        {
+            var next = show.With(show.Graphics[0] with { Cards = [.. show.Graphics[0].Cards.Select((card, at) => at > 0 ? card : card with { Words = card.Words.SetItem("name", new string((char)('a' + no), 9 << 20)) })] });
+            history = history.With("me", $"vast {no}", show, next, Instant.FromUnixTimeSeconds(1000 + no), []);
+            show = next;
+        }
+
+        Assert.Equal(["vast 4"], history.Done.Select(edit => edit.What).Where(what => what != "vast 3"));
+    }
+
+    private static History Edits(params (string Author, Show Before, Show After)[] edits) =>
+        edits.Aggregate(History.Empty, (history, edit) => history.With(edit.Author, edit.Author, edit.Before, edit.After, Instant.FromUnixTimeSeconds(0), []));
 
     // RFC 4180: quoted line breaks, doubled quotes, an empty last field, CRLF. The pages' tests hold more of it against a second reader.
     [Fact]
@@ -113,6 +144,4 @@ public sealed class HistoryTests
         var template = TemplateReader.Read(File.ReadAllText(Path.Combine(ArchitectureTests.Root(), "templates", "name.json"))).OrThrow();
         Assert.Equal(["role", null, "name"], CardSheet.Read("LINE below\tage\tName\nwarden\t44\tIlse").Match(template));
     }
-
-    private static EditDone Edit(string author, Show before, Show after) => new(author, author, before, after, Instant.FromUnixTimeSeconds(0), []);
 }

@@ -3,8 +3,8 @@ import type { components, paths } from './schema';
 
 export type Schemas = components['schemas'];
 
-/** Names this page to the server: undo takes back the edits of one page. */
-const page = Array.from(crypto.getRandomValues(new Uint32Array(3)), (part) => part.toString(36)).join('');
+/** Names this page to the server: of each edit it is told whether it was made here. */
+export const ownPage = Array.from(crypto.getRandomValues(new Uint32Array(3)), (part) => part.toString(36)).join('');
 
 /** In letters: browsers refuse to finish more than 64 kB for pages that have gone. */
 const mostKeptAlive = 20_000;
@@ -17,7 +17,7 @@ let size = 0;
 
 export const client = createClient<paths>({
   baseUrl: '/',
-  headers: { 'X-Page': page },
+  headers: { 'X-Page': ownPage },
   bodySerializer(body) {
     const text = JSON.stringify(body);
     size = text.length;

@@ -308,6 +308,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/history": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getHistory"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBin"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{no}/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getBinnedPicture"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bin/{no}/back": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["outOfBin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/sheets": {
         parameters: {
             query?: never;
@@ -1519,6 +1583,15 @@ export interface components {
                 [key: string]: string;
             };
         };
+        BinnedView: {
+            /** Format: int64 */
+            no: number;
+            word: string;
+            name: string;
+            author: string;
+            at: components["schemas"]["Instant"];
+            hasPicture: boolean;
+        };
         Box: {
             /** Format: double */
             x: number;
@@ -2058,6 +2131,13 @@ export interface components {
         Duration: number;
         /** @enum {unknown} */
         Easing: "settle" | "smooth" | "linear" | "swing" | null;
+        EditView: {
+            /** Format: int64 */
+            no: number;
+            what: string;
+            author: string;
+            at: components["schemas"]["Instant"];
+        };
         EventDoorView: {
             path: string;
             key: string;
@@ -2325,6 +2405,12 @@ export interface components {
         };
         /** @enum {unknown} */
         HeldBack: "no" | "neverShow" | "link" | "role" | "repeat" | "long";
+        HistoryView: {
+            undo?: null | components["schemas"]["EditView"];
+            redo?: null | components["schemas"]["EditView"];
+            /** Format: int32 */
+            binned: number;
+        };
         HushView: {
             since: components["schemas"]["Instant"];
             waiting: string[];
@@ -3598,6 +3684,7 @@ export interface components {
             savedFinishes?: null | components["schemas"]["DifferingOfSavedFinish"];
             brands?: null | components["schemas"]["DifferingOfBrand"];
             templates?: null | components["schemas"]["DifferingOfTemplateView"];
+            history?: null | components["schemas"]["HistoryView"];
         };
         ShowView: {
             /** Format: int64 */
@@ -3617,6 +3704,7 @@ export interface components {
             keepClear: components["schemas"]["KeepClear"][];
             savedFinishes: components["schemas"]["SavedFinish"][];
             templates: components["schemas"]["TemplateView"][];
+            history: components["schemas"]["HistoryView"];
             tones: string[];
             starterSets: components["schemas"]["StarterSet"][];
             readyBrands: components["schemas"]["Brand"][];
@@ -5182,7 +5270,9 @@ export interface operations {
     };
     undo: {
         parameters: {
-            query?: never;
+            query?: {
+                edit?: number;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -5225,6 +5315,117 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getHistory: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EditView"][];
+                };
+            };
+        };
+    };
+    getBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BinnedView"][];
+                };
+            };
+        };
+    };
+    getBinnedPicture: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Picture"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    outOfBin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                no: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Stepped"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
                 };
             };
             /** @description Conflict */

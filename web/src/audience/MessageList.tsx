@@ -3,6 +3,7 @@ import { ArrowDown } from 'lucide-react';
 import { useEffect, useMemo, useRef, useState, type RefObject } from 'react';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
+import { tried } from '../show/tried';
 import { fetchBefore, followLines, forgetFetched, lookAt, useLines } from './lines';
 import { Message } from './Message';
 import { isWhole, listed, type List, type Which } from './messageLists';
@@ -134,8 +135,10 @@ function useEarlier(list: List, begun: number) {
   const fetchMore = async (no: number): Promise<void> => {
     if (asking.current) return;
     asking.current = true;
-    const found = await fetchBefore(no).catch(() => 1);
+    const found = await tried(() => fetchBefore(no));
     asking.current = false;
+    // Refused, which has been said: it is asked for again when somebody scrolls, or types another word.
+    if (found === null) return;
     setState((was) => ({ of, wished: (was.of === of ? was.wished : drawn) + found, isEnd: found === 0 }));
   };
   useEffect(() => lookAt(list), [list]);

@@ -16,8 +16,14 @@ import { Cues } from './Cues';
 import { useChatOpen } from './chatDrawer';
 import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
 import { SeatMap } from './SeatMap';
-import { StandbyMonitor } from './StandbyMonitor';
 
+/** Stands where standby will be, until what draws it has come. */
+function NoStandby({ className }: { className?: string }) {
+  const { width, height } = useShow((show) => show.canvas);
+  return <div className={clsx('bg-pit', className)} style={{ aspectRatio: `${width} / ${height}` }} />;
+}
+
+const StandbyMonitor = later(async () => (await import('./StandbyMonitor')).StandbyMonitor, { meanwhile: NoStandby });
 const Strip = later(async () => (await import('./Strip')).Strip);
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
 const LoudnessControl = later(async () => (await import('./LoudnessControl')).LoudnessControl);

@@ -1,11 +1,13 @@
 import { toast } from '../ui/toast';
+import { whoseEdit } from './history';
+import { showNow } from './show';
 
 /** What stands on the page; a new one each time, or it would go with the one before. */
 let shown: string | number | undefined;
 
 /**
  * Says what has been deleted, with the way back in place of a question before: it is there again in one press.
- * @param undo takes this page’s last edit back
+ * @param undo takes the last edit back
  * @param what such as “The feed X is”
  * @param users graphics that showed it
  * @param count of edits that it took
@@ -18,7 +20,12 @@ export function tellDeleted(
 ): void {
   const empty = users.length > 0 ? ` Its place in ${users.map((user) => user.name).join(', ')} is empty now.` : '';
   const back = async (): Promise<void> => {
-    for (let step = 0; step < count; step++) await undo();
+    for (let step = 0; step < count; step++) {
+      // Undo is of one history: another window may have made an edit since.
+      if (whoseEdit(showNow().history.undo ?? { author: '' }) !== '')
+        return void toast.error('Another window has made an edit since. It is in the bin: open “History and bin”.');
+      await undo();
+    }
   };
   shown = toast(`${what} deleted.${empty}`, {
     duration: 8000,

@@ -88,18 +88,31 @@ export const edits = {
       answered(client.POST('/api/starter-sets/{id}', { params: path(id), signal })),
     )),
 
-  /** Takes this page's last edit back, and says what it was. */
-  undo: async (): Promise<void> => {
+  /**
+   * Takes the last edit back, and says what it was.
+   * @param no of another edit than the last
+   */
+  undo: async (no?: number): Promise<void> => {
     await afterEdits();
-    const done = await keep('undo', (_, signal) => answered(client.POST('/api/undo', { signal })));
-    if (done) toast(`Taken back: ${done.what}`);
+    const done = await keep('undo', (_, signal) =>
+      answered(client.POST('/api/undo', { params: { query: { edit: no } }, signal })),
+    );
+    if (done) toast(`Undone: ${done.what}`);
+  },
+
+  /** Brings back what was deleted. */
+  outOfBin: async (no: number): Promise<void> => {
+    const done = await keep('undo', (_, signal) =>
+      answered(client.POST('/api/bin/{no}/back', { params: { path: { no } }, signal })),
+    );
+    if (done) toast(`Brought back: ${done.what.replace(/^deleted: /, '')}`);
   },
 
   /** Does again what was taken back last. */
   redo: async (): Promise<void> => {
     await afterEdits();
     const done = await keep('undo', (_, signal) => answered(client.POST('/api/redo', { signal })));
-    if (done) toast(`Done again: ${done.what}`);
+    if (done) toast(`Redone: ${done.what}`);
   },
 
   /** A block of a spreadsheet, or a CSV file, as rows, with the field that each column's name tells. */

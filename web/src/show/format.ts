@@ -13,6 +13,19 @@ export function ageText(ms: number): string {
   return `${clockText(ms)} ago`;
 }
 
+/** How long ago, of what may be days: in the largest unit that counts. */
+export function longAgo(ms: number): string {
+  const minutes = Math.floor(Math.max(0, ms) / 60_000);
+  if (minutes < 1) return 'just now';
+  const [many, unit] =
+    minutes < 60
+      ? [minutes, 'minute']
+      : minutes < 1440
+        ? [Math.floor(minutes / 60), 'hour']
+        : [Math.floor(minutes / 1440), 'day'];
+  return `${many} ${unit}${many === 1 ? '' : 's'} ago`;
+}
+
 /** A length of time as it is typed, in ms: 12:30, 1:09:20, or 12 for minutes; null when it is none. */
 export function clockLength(text: string): number | null {
   // While it is still being typed, 12: is 12 minutes.

@@ -31,7 +31,7 @@ type List = keyof typeof keys;
 
 /** The show after these news of it. They build on the revision that it has. What they leave alone is the very same object. */
 export function withShowNews(show: Show, news: ShowNews): Show {
-  const next: Show = { ...show, ...news.head, revision: news.rev };
+  const next: Show = { ...show, ...news.head, history: news.history ?? show.history, revision: news.rev };
   for (const name of Object.keys(keys) as List[]) {
     const told = news[name] as Difference | null | undefined;
     if (told) (next as Record<List, unknown>)[name] = withDifference(show[name] as unknown[], told, keys[name]);

@@ -10,19 +10,16 @@ const looks: Record<Kind, string> = {
   bare: 'text-quiet hover:bg-raised hover:text-ink',
 };
 
+/** What a button looks like: for links that stand among buttons. */
+export const buttonLook = (kind: Kind): string =>
+  clsx(
+    'inline-flex min-h-9 items-center justify-center gap-2 rounded-[10px] px-3 py-1.5 font-semibold whitespace-nowrap transition-colors duration-150 disabled:cursor-default disabled:opacity-50',
+    looks[kind],
+  );
+
 /** A button. Its words say what happens. */
 export function Button({ kind = 'plain', className, ...props }: ComponentProps<'button'> & { kind?: Kind }) {
-  return (
-    <button
-      type="button"
-      {...props}
-      className={clsx(
-        'inline-flex min-h-9 items-center justify-center gap-2 rounded-[10px] px-3 py-1.5 font-semibold whitespace-nowrap transition-colors duration-150 disabled:cursor-default disabled:opacity-50',
-        looks[kind],
-        className,
-      )}
-    />
-  );
+  return <button type="button" {...props} className={clsx(buttonLook(kind), className)} />;
 }
 
 /** A key cap. */

@@ -1,15 +1,18 @@
 using System.Collections.Immutable;
 using SideLamp.Core.Json;
-using SideLamp.Core.Shows;
 
-namespace SideLamp.Core.Keeping;
+namespace SideLamp.Core.Shows;
 
-/// <summary>One of a show's lists, whose entries are kept one by one, so that an edit of one writes that one.</summary>
+/// <summary>One of a show's lists, whose entries are kept one by one, so that an edit of one writes that one, and takes back that one.</summary>
 /// <param name="Name">In the store.</param>
 /// <param name="Entries">Each with the id that it is kept under, in order.</param>
-/// <param name="With">The show with these entries, as they were written, in their order.</param>
-/// <param name="Emptied">The show without any.</param>
-public sealed record ShowList(string Name, Func<Show, IEnumerable<(string Id, object Entry)>> Entries, Func<Show, IEnumerable<string>, Show> With, Func<Show, Show> Emptied);
+/// <param name="With">The show with these entries, in their order.</param>
+/// <param name="Read">An entry from what was written of it.</param>
+public sealed record ShowList(string Name, Func<Show, IEnumerable<(string Id, object Entry)>> Entries, Func<Show, IEnumerable<object>, Show> With, Func<string, object> Read)
+{
+    /// <summary>The show with these entries, as they were written, in their order.</summary>
+    public Show WithWritten(Show show, IEnumerable<string> bodies) => With(show, bodies.Select(Read));
+}
 
 /// <summary>
 /// The lists that are kept entry by entry. What is not among them is kept with the head of the show, so that nothing is lost
@@ -35,11 +38,11 @@ public static class ShowLists
     ];
 
     /// <summary>What is kept in one piece: the show without those lists.</summary>
-    public static Show HeadOf(Show show) => All.Aggregate(show, (so, list) => list.Emptied(so));
+    public static Show HeadOf(Show show) => All.Aggregate(show, (so, list) => list.With(so, []));
 
     public static string Write(object entry) => CoreJson.WriteWhole(entry);
 
     private static ShowList List<T>(string name, Func<Show, ImmutableArray<T>> get, Func<Show, ImmutableArray<T>, Show> with, Func<T, string> id)
         where T : class =>
-        new(name, show => get(show).Select(entry => (id(entry), (object)entry)), (show, bodies) => with(show, [.. bodies.Select(CoreJson.Read<T>)]), show => with(show, []));
+        new(name, show => get(show).Select(entry => (id(entry), (object)entry)), (show, all) => with(show, [.. all.Cast<T>()]), CoreJson.Read<T>);
 }
