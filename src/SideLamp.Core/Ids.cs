@@ -30,6 +30,12 @@ public readonly record struct CueId(string Value) : IId
     public override string ToString() => Value;
 }
 
+/// <summary>Names a page of the desk.</summary>
+public readonly record struct DeskPageId(string Value) : IId
+{
+    public override string ToString() => Value;
+}
+
 /// <summary>Names a timer. It is also the word that placeholders use: <c>{{ timers.tea }}</c>.</summary>
 public readonly record struct TimerId(string Value) : IId
 {

@@ -12,10 +12,12 @@ import { queries } from './show/mutations';
 import { ShowGate } from './show/ShowGate';
 import { Questions } from './ui/ask';
 import { fetchRest, later } from './ui/later';
+import { wearLook } from './ui/look';
 import { Empty } from './ui/Page';
 
 const Toasts = later(async () => (await import('./ui/Toasts')).Toasts);
 
+wearLook(document.documentElement);
 registerEverywhere(navigate);
 followShow();
 startLive();

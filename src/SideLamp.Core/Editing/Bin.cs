@@ -115,6 +115,7 @@ public static class BinKinds
         Kind(Templates, "template", show => show.OwnTemplates, one => one.Id.Value, one => NameIn(one.Source) ?? one.Id.Value, (show, one) => show with { OwnTemplates = show.OwnTemplates.Add(one) }),
         Kind("brands", "brand", show => show.Brands, one => one.Name, one => one.Name, (show, one) => show with { Wardrobe = show.Wardrobe.Add(one) }),
         Kind(EntryLists.Cues),
+        Kind(EntryLists.DeskPages),
         Kind(EntryLists.Timers),
         Kind(EntryLists.Labels),
         Kind(EntryLists.Alerts),

@@ -26,6 +26,15 @@ public sealed record CueEdit(long Revision, string? Name = null, ImmutableArray<
     internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("key", Key.IsGiven), ("steps", Steps is not null), ("isQuiet", IsQuiet is not null)];
 }
 
+public sealed record DeskPageEdit(long Revision, string? Name = null, ImmutableArray<GraphicId>? Graphics = null, ImmutableArray<CueId>? Cues = null) : EntryEdit<DeskPage>(Revision)
+{
+    public Maybe<string?> Key { get; init; }
+
+    public override DeskPage On(DeskPage entry) => entry with { Name = Name ?? entry.Name, Key = Key.Or(entry.Key), Graphics = Graphics ?? entry.Graphics, Cues = Cues ?? entry.Cues };
+
+    internal override IEnumerable<(string, bool)> Values => [("name", Name is not null), ("key", Key.IsGiven), ("graphics", Graphics is not null), ("cues", Cues is not null)];
+}
+
 /// <summary>As of a <see cref="Timers.Timer"/>. The word that placeholders use stays.</summary>
 public sealed record TimerEdit(
     long Revision,

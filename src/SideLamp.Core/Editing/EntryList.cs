@@ -55,7 +55,13 @@ public static class EntryLists
         new("cues", "cue", "cues", Cue.Most, show => show.Cues, (show, all) => show with { Cues = all }, cue => cue.Id.Value, cue => cue.Name, (cue, show) => cue.Faults(show))
         {
             Identified = (cue, _, fresh) => cue.Id.Value.Length > 0 ? cue : cue with { Id = new CueId($"q{fresh}") },
-            Cleared = show => show with { Timers = [.. show.Timers.Select(timer => timer.WithCues(cue => show.Cue(cue) is not null))], Labels = [.. show.Labels.Select(label => label.WhenMet is { } cue && show.Cue(cue) is null ? label with { WhenMet = null } : label)] },
+            Cleared = show => show with { DeskPages = [.. show.DeskPages.Select(page => page.Cues.All(cue => show.Cue(cue) is not null) ? page : page with { Cues = page.Cues.RemoveAll(cue => show.Cue(cue) is null) })], Timers = [.. show.Timers.Select(timer => timer.WithCues(cue => show.Cue(cue) is not null))], Labels = [.. show.Labels.Select(label => label.WhenMet is { } cue && show.Cue(cue) is null ? label with { WhenMet = null } : label)] },
+        };
+
+    public static EntryList<DeskPage> DeskPages { get; } =
+        new("desk-pages", "page of the desk", "pages of the desk", DeskPage.Most, show => show.DeskPages, (show, all) => show with { DeskPages = all }, page => page.Id.Value, page => page.Name, (page, _) => page.Faults())
+        {
+            Identified = (page, _, fresh) => page with { Id = new DeskPageId($"d{fresh}") },
         };
 
     public static EntryList<Timer> Timers { get; } =

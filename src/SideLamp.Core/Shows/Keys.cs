@@ -33,6 +33,14 @@ public static class Keys
             }
         }
 
+        foreach (var page in show.DeskPages)
+        {
+            if (page.Key is { } key)
+            {
+                yield return (key, $"the page “{page.Name}” of the desk");
+            }
+        }
+
         foreach (var cue in show.Cues)
         {
             if (cue.Key is { } key)

@@ -40,6 +40,9 @@ public sealed record Show(
 
     public ImmutableArray<Timer> Timers { get; init; } = [];
 
+    /// <summary>Parts of the desk by name; without any the desk is one.</summary>
+    public ImmutableArray<DeskPage> DeskPages { get; init; } = [];
+
     /// <summary>Standing lines about events, and goals.</summary>
     public ImmutableArray<Label> Labels { get; init; } = [];
 
@@ -123,6 +126,7 @@ public sealed record Show(
         {
             Graphics = [.. Graphics.Remove(graphic).Select(other => other.Then?.Graphic == graphic.Id ? other with { Then = null } : other)],
             Cues = [.. Cues.Select(cue => cue.Without(graphic.Id))],
+            DeskPages = [.. DeskPages.Select(page => page.Graphics.Contains(graphic.Id) ? page with { Graphics = page.Graphics.Remove(graphic.Id) } : page)],
             AlertRules = AlertRules.RemoveAll(rule => rule.Graphic == graphic.Id),
             ChatRules = ChatRules.Graphic == graphic.Id ? ChatRules with { Graphic = null } : ChatRules,
             ChatCommands = ChatCommands.RemoveAll(command => command.Graphic == graphic.Id),

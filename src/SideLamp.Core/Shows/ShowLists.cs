@@ -26,6 +26,7 @@ public static class ShowLists
         List("feed", show => show.Feeds, (show, all) => show with { Feeds = all }, one => one.Id.Value),
         List("output", show => show.Outputs, (show, all) => show with { Outputs = all }, one => one.Id.Value),
         List("cue", show => show.Cues, (show, all) => show with { Cues = all }, one => one.Id.Value),
+        List("desk page", show => show.DeskPages, (show, all) => show with { DeskPages = all }, one => one.Id.Value),
         List("timer", show => show.Timers, (show, all) => show with { Timers = all }, one => one.Id.Value),
         List("label", show => show.Labels, (show, all) => show with { Labels = all }, one => one.Id.Value),
         List("alert", show => show.AlertRules, (show, all) => show with { AlertRules = all }, one => one.Id.Value),

@@ -97,6 +97,11 @@ public static class Endpoints
     private static void MapLists(RouteGroupBuilder api)
     {
         MapList<Cue, CueEdit>(api, EntryLists.Cues, "Cue");
+        MapList<DeskPage, DeskPageEdit>(api, EntryLists.DeskPages, "DeskPage");
+        api.MapPost("/desk-pages/{id}/place", (string id, PlaceWish wish, PageName page, ShowLoop loop) => loop.Edit(new MoveEntry<DeskPage>(EntryLists.DeskPages, id, wish), page))
+            .WithName("moveDeskPage")
+            .ProducesProblem(404)
+            .ProducesProblem(409);
         MapList<Timer, TimerEdit>(api, EntryLists.Timers, "Timer");
         MapList<Label, LabelEdit>(api, EntryLists.Labels, "Label");
         MapList<AlertRule, AlertEdit>(api, EntryLists.Alerts, "AlertRule");

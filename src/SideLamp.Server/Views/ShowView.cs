@@ -103,6 +103,7 @@ public sealed record ShowView : HeadView
         Feeds = stage.Show.Feeds;
         Outputs = [.. stage.Show.Outputs.Select(output => output.Told(withLinks))];
         Cues = stage.Show.Cues;
+        DeskPages = stage.Show.DeskPages;
         Timers = stage.Show.Timers;
         Labels = stage.Show.Labels;
         AlertRules = stage.Show.AlertRules;
@@ -129,6 +130,8 @@ public sealed record ShowView : HeadView
     public ImmutableArray<Output> Outputs { get; }
 
     public ImmutableArray<Cue> Cues { get; }
+
+    public ImmutableArray<DeskPage> DeskPages { get; }
 
     public ImmutableArray<Timer> Timers { get; }
 

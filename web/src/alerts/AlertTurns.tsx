@@ -19,7 +19,7 @@ export function AlertTurns() {
   const ended = useLive(({ session }) => session?.ended != null);
   const held = ended ? 'No session goes on: what comes is only counted.' : holdsThem({ alertsNow, hush, waits });
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(160px,auto)_minmax(0,1fr)] gap-3">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(10rem,auto)_minmax(0,1fr)] gap-3">
       <section
         aria-label="Turns"
         className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-2 rounded-[14px] bg-panel p-3.5"
@@ -102,7 +102,7 @@ function Waiting({ alert, next, held }: { alert: Schemas['WaitingView']; next: b
           {alert.said?.isTest && ' · a test'}
         </span>
       </span>
-      <span className="text-[11.5px] text-quiet tabular-nums">
+      <span className="text-small text-quiet tabular-nums">
         {alert.blockedSince != null
           ? 'its seat is taken'
           : left > 0 && !held

@@ -31,7 +31,7 @@ export function AlertsPage() {
         </>
       }
     >
-      <div className="grid min-h-0 grid-cols-[minmax(220px,280px)_minmax(0,1fr)_minmax(250px,290px)] gap-4">
+      <div className="stacks grid min-h-0 grid-cols-[minmax(13.75rem,17.5rem)_minmax(0,1fr)_minmax(15.625rem,18.125rem)] gap-4">
         <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3">
           {adding && <NewAlert onDone={() => setAdding(false)} />}
           <ul aria-label="Rules" className="row-start-2 grid min-h-0 auto-rows-min gap-2 overflow-y-auto p-0.5">

@@ -26,12 +26,12 @@ export function RuleRow({ rule, chosen }: { rule: AlertRule; chosen: boolean }) 
       >
         {whenOf(rule, currency)}
       </Link>
-      <span className={clsx('text-[12px]', rule.isOff ? '' : 'text-quiet')}>
+      <span className={clsx('text-xs', rule.isOff ? '' : 'text-quiet')}>
         {rule.isOff ? 'switched off' : <>lights {graphic?.name}</>}
         {graphic?.stay != null && `, ${graphic.stay / 1000} s`}
         {graphic?.sound && `, ${isTone ? graphic.sound.source : 'your own sound'}`}
       </span>
-      {lit && <span className="text-[12px] font-semibold text-lamp">On air</span>}
+      {lit && <span className="text-xs font-semibold text-lamp">On air</span>}
     </li>
   );
 }

@@ -93,7 +93,7 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
           <Tick checked={rule.pushesAside} onChange={(pushesAside) => void change({ pushesAside })}>
             It moves aside what I have lit in its seat
           </Tick>
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             {rule.pushesAside
               ? 'What you have lit comes back after it.'
               : 'Where you have lit something, it waits up to 20 seconds, then the name joins the list to thank.'}
@@ -106,7 +106,7 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
       {graphic && template && (
         <div className="grid content-start gap-3">
           <Words graphic={graphic} card={upCardOf(graphic)} template={template} onTyped={nothing} />
-          <p className="-mt-1 text-[11.5px] text-quiet">
+          <p className="-mt-1 text-small text-quiet">
             Words take event.name, event.amount, event.count, event.words and event.tier, in double braces.
           </p>
           <Stay

@@ -740,6 +740,54 @@ export interface paths {
         patch: operations["editCue"];
         trace?: never;
     };
+    "/api/desk-pages": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addDeskPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/desk-pages/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["deleteDeskPage"];
+        options?: never;
+        head?: never;
+        patch: operations["editDeskPage"];
+        trace?: never;
+    };
+    "/api/desk-pages/{id}/place": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["moveDeskPage"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/timers": {
         parameters: {
             query?: never;
@@ -2031,6 +2079,22 @@ export interface components {
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
         };
+        DeskPage: {
+            id: components["schemas"]["DeskPageId"];
+            name: string;
+            key?: null | string;
+            graphics: string[];
+            cues: string[];
+        };
+        DeskPageEdit: {
+            name?: null | string;
+            graphics?: null | unknown[];
+            cues?: null | unknown[];
+            key?: components["schemas"]["MaybeOfstring"];
+            /** Format: int64 */
+            revision: number;
+        };
+        DeskPageId: string;
         DifferingOfAdapter: {
             set: components["schemas"]["Adapter"][];
             order?: null | string[];
@@ -2053,6 +2117,10 @@ export interface components {
         };
         DifferingOfCue: {
             set: components["schemas"]["Cue"][];
+            order?: null | string[];
+        };
+        DifferingOfDeskPage: {
+            set: components["schemas"]["DeskPage"][];
             order?: null | string[];
         };
         DifferingOfFeed: {
@@ -3468,6 +3536,13 @@ export interface components {
             id?: null | string;
             isKept: boolean;
         };
+        ReceiptOfDeskPage: {
+            now?: null | components["schemas"]["DeskPage"];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
         ReceiptOfFeed: {
             now?: null | components["schemas"]["Feed"];
             /** Format: int64 */
@@ -3673,6 +3748,7 @@ export interface components {
             feeds?: null | components["schemas"]["DifferingOfFeed"];
             outputs?: null | components["schemas"]["DifferingOfOutput"];
             cues?: null | components["schemas"]["DifferingOfCue"];
+            deskPages?: null | components["schemas"]["DifferingOfDeskPage"];
             timers?: null | components["schemas"]["DifferingOfTimer"];
             labels?: null | components["schemas"]["DifferingOfLabel"];
             alertRules?: null | components["schemas"]["DifferingOfAlertRule"];
@@ -3694,6 +3770,7 @@ export interface components {
             feeds: components["schemas"]["Feed"][];
             outputs: components["schemas"]["Output"][];
             cues: components["schemas"]["Cue"][];
+            deskPages: components["schemas"]["DeskPage"][];
             timers: components["schemas"]["Timer"][];
             labels: components["schemas"]["Label"][];
             alertRules: components["schemas"]["AlertRule"][];
@@ -6501,6 +6578,187 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addDeskPage: {
+        parameters: {
+            query?: {
+                after?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskPage"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfDeskPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    deleteDeskPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    editDeskPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DeskPageEdit"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReceiptOfDeskPage"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveDeskPage: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlaceWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
                 };
             };
             /** @description Not Found */

@@ -35,7 +35,7 @@ function Ahead({ one, next }: { one: Schemas['AheadCommandView']; next: boolean 
           {one.words}
         </span>
       </span>
-      <span className="text-[11.5px] text-cool tabular-nums">{left > 0 && !hush ? `in ${left} s` : 'waits'}</span>
+      <span className="text-small text-cool tabular-nums">{left > 0 && !hush ? `in ${left} s` : 'waits'}</span>
       <SignButton
         label={`Drop “${name}” of ${one.name}`}
         onClick={() => void press('chat', { act: 'dropCommand', no: one.no })}

@@ -48,7 +48,7 @@ function OneMessage({ line, small }: Props) {
       data-line={line.no}
       {...(line.isGone ? {} : menu.asked)}
       className={clsx(
-        'group relative grid grid-cols-[28px_minmax(0,1fr)] items-center gap-x-2.5 rounded-[10px] px-2 py-1.5 [contain-intrinsic-size:auto_48px] [content-visibility:auto] focus-within:bg-raised hover:bg-raised',
+        'group relative grid grid-cols-[1.75rem_minmax(0,1fr)] items-center gap-x-2.5 rounded-[10px] px-2 py-1.5 [contain-intrinsic-size:auto_48px] [content-visibility:auto] focus-within:bg-raised hover:bg-raised',
         isHeld && 'bg-orchid/10',
         line.isQuestion && !isHeld && 'bg-white/[0.03]',
       )}
@@ -62,19 +62,19 @@ function OneMessage({ line, small }: Props) {
       </span>
       <div className="flex min-w-0 items-baseline gap-2 leading-tight">
         <b className={clsx('min-w-12 truncate font-semibold', line.isGone && 'text-faint')}>{line.name}</b>
-        {roles[line.role] && <span className="shrink-0 text-[11px] text-moss">{roles[line.role]}</span>}
-        {line.isQuestion && <span className="shrink-0 text-[11px] text-lamp-soft">question</span>}
+        {roles[line.role] && <span className="shrink-0 text-small text-moss">{roles[line.role]}</span>}
+        {line.isQuestion && <span className="shrink-0 text-small text-lamp-soft">question</span>}
         {isHeld && (
-          <span className="min-w-0 truncate text-[11px] text-orchid">
+          <span className="min-w-0 truncate text-small text-orchid">
             held back: {whyHeld[line.held as keyof typeof whyHeld]}
           </span>
         )}
         {line.isShown && (
-          <span className="flex shrink-0 items-center gap-0.5 text-[11px] text-quiet">
+          <span className="flex shrink-0 items-center gap-0.5 text-small text-quiet">
             <Check aria-hidden size={11} /> shown
           </span>
         )}
-        <span className="shrink-0 text-[11px] text-faint tabular-nums">{clock.format(line.at)}</span>
+        <span className="shrink-0 text-small text-faint tabular-nums">{clock.format(line.at)}</span>
       </div>
       <p
         dir="auto"

@@ -43,7 +43,7 @@ function OnAir({ on }: { on: Schemas['OnScreenView'] }) {
   const whole = ends && since ? ends - since : 0;
   return (
     <section aria-label="On air from chat" className="lit relative overflow-hidden rounded-xl px-3 pt-2 pb-3">
-      <h3 className="flex justify-between text-[11.5px] font-semibold text-on-lamp-quiet tabular-nums">
+      <h3 className="flex justify-between text-small font-semibold text-on-lamp-quiet tabular-nums">
         <span>On air {since != null && clockText(now - since)}</span>
         {ends != null && <span>leaves in {clockText(Math.max(0, ends - now) + 999)}</span>}
       </h3>
@@ -54,7 +54,7 @@ function OnAir({ on }: { on: Schemas['OnScreenView'] }) {
       {whole > 0 && (
         <span
           aria-hidden
-          className="absolute bottom-0 left-0 h-[3px] bg-[#6b3f00]"
+          className="absolute bottom-0 left-0 h-[0.1875rem] bg-[#6b3f00]"
           style={{ width: `${Math.max(0, Math.min(100, ((ends! - now) / whole) * 100))}%` }}
         />
       )}
@@ -73,7 +73,7 @@ export function NextUp() {
     >
       <h2 className="flex items-baseline gap-2 font-semibold">
         Next up {queue.length > 0 && <span className="font-normal text-quiet">{queue.length}</span>}
-        <span className="ml-auto text-[11.5px] font-normal text-faint">{queue.length > 1 && 'drag to order'}</span>
+        <span className="ml-auto text-small font-normal text-faint">{queue.length > 1 && 'drag to order'}</span>
       </h2>
       {queue.length === 0 ? (
         <p className="text-quiet">
@@ -118,8 +118,8 @@ function Queued({ one, place, nextAt }: { one: Schemas['QueuedView']; place: num
         >
           <GripVertical aria-hidden size={14} />
         </span>
-        <span className="text-[11.5px] text-faint tabular-nums">{place}</span>
-        <b className="truncate text-[12px] font-semibold text-moss">{one.name}</b>
+        <span className="text-small text-faint tabular-nums">{place}</span>
+        <b className="truncate text-xs font-semibold text-moss">{one.name}</b>
         <span className="ml-auto flex items-center">
           {nextAt !== null && <Soon at={nextAt} />}
           <SignButton
@@ -149,7 +149,7 @@ function Queued({ one, place, nextAt }: { one: Schemas['QueuedView']; place: num
         {one.words}
       </button>
       {one.fit && (
-        <p className={clsx('text-[11.5px]', one.fit.outcome === 'cut' ? 'text-orchid' : 'text-faint')}>
+        <p className={clsx('text-small', one.fit.outcome === 'cut' ? 'text-orchid' : 'text-faint')}>
           {fitText(one.fit)}
         </p>
       )}
@@ -166,7 +166,5 @@ function fitText({ outcome, lines, pages }: Schemas['TextFit']): string {
 
 function Soon({ at }: { at: number }) {
   const left = Math.ceil((at - useNow()) / 1000);
-  return (
-    <span className="mr-1 text-[11.5px] text-cool tabular-nums">{left > 0 ? `by itself in ${left} s` : 'next'}</span>
-  );
+  return <span className="mr-1 text-small text-cool tabular-nums">{left > 0 ? `by itself in ${left} s` : 'next'}</span>;
 }

@@ -18,7 +18,7 @@ export function VoteNow({ vote }: { vote: Vote }) {
     <section aria-label={vote.question} className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
       <div className="flex items-baseline gap-2">
         <b className="min-w-0 flex-1 truncate font-semibold">{vote.question}</b>
-        <span className="shrink-0 text-[11.5px] text-quiet tabular-nums">
+        <span className="shrink-0 text-small text-quiet tabular-nums">
           {run && <Standing run={run} delay={vote.length == null ? 0 : delay} />}
         </span>
       </div>

@@ -39,7 +39,7 @@ export function BrandChoice({ brand, opened, onOpen, onRename }: Props) {
           >
             <Tints brand={one} />
             {one.name}
-            {one.name === show.brand.name && <span className="text-[11.5px] font-semibold text-lamp-soft">in use</span>}
+            {one.name === show.brand.name && <span className="text-small font-semibold text-lamp-soft">in use</span>}
           </button>
         ))}
       </div>
@@ -129,7 +129,7 @@ function AddBrand({ brand, onOpen }: Pick<Props, 'brand' | 'onOpen'>) {
             <DropdownMenu.Item className={item} onSelect={() => void add(edits.addBrand({ copyOf: brand.name }))}>
               A copy of “{brand.name}”
             </DropdownMenu.Item>
-            <DropdownMenu.Label className="px-3 pt-2 pb-1 text-[11.5px] text-quiet">Begin from</DropdownMenu.Label>
+            <DropdownMenu.Label className="px-3 pt-2 pb-1 text-small text-quiet">Begin from</DropdownMenu.Label>
             {show.readyBrands.map((ready) => (
               <DropdownMenu.Item
                 key={ready.name}

@@ -75,7 +75,7 @@ function Opened({ brand, onOpen, onRename }: OpenedProps) {
     <Page title="Brand" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
         <BrandChoice brand={brand} opened={opened} onOpen={open} onRename={onRename} />
-        <div className="grid min-h-0 grid-cols-[356px_minmax(0,1fr)] gap-5">
+        <div className="stacks grid min-h-0 grid-cols-[22.25rem_minmax(0,1fr)] gap-5">
           <div key={opened} className="grid min-h-0 content-start gap-6 overflow-y-auto pr-2 pb-2">
             <PaletteRoles brand={brand} keep={keep} />
             <Typefaces brand={brand} keep={keep} />

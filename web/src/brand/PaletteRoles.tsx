@@ -44,7 +44,7 @@ export function PaletteRoles({ brand, keep }: { brand: Brand; keep: KeepBrand })
           onKeep={(to) => set({ [one.role]: to })}
         />
       ))}
-      <p className="text-[11.5px] text-quiet">
+      <p className="text-small text-quiet">
         Contrast as WCAG measures it; words want 4.5 : 1. Words on accent and alarm are worked out:{' '}
         {legibility
           .filter((one) => one.on !== 'plate')
@@ -73,11 +73,11 @@ function Swatch({ read, name, use, colour, onKeep }: SwatchProps) {
     if (known) onKeep(text.trim());
   };
   return (
-    <div className="grid grid-cols-[40px_minmax(0,1fr)_112px_84px] items-center gap-2.5">
+    <div className="grid grid-cols-[2.5rem_minmax(0,1fr)_7rem_5.25rem] items-center gap-2.5">
       <ColourPick label={`${name}: choose`} value={colour.slice(0, 7)} onKeep={onKeep} className="size-10 rounded-lg" />
       <span>
         <b className="block font-semibold">{name}</b>
-        <span className="text-[11.5px] text-quiet">{use}</span>
+        <span className="text-small text-quiet">{use}</span>
       </span>
       <span className="relative">
         <KeptText
@@ -91,7 +91,7 @@ function Swatch({ read, name, use, colour, onKeep }: SwatchProps) {
         />
         <FromScreen name={name} onKeep={onKeep} />
       </span>
-      <span className="text-right text-[11.5px] text-quiet">
+      <span className="text-right text-small text-quiet">
         {read && `${read.ratio.toFixed(1)} : 1`}
         {read &&
           (read.mended ? (

@@ -57,10 +57,10 @@ export function Typefaces({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
         const faces = type.own.filter((face) => face.family === name);
         return (
           <div key={name} className="col-span-2 flex items-center gap-2 rounded-lg bg-panel py-1 pr-1 pl-3">
-            <span className="truncate text-[15px]" style={{ fontFamily: family(faces[0]!.id) }}>
+            <span className="truncate text-title" style={{ fontFamily: family(faces[0]!.id) }}>
               {name}
             </span>
-            <span className="ml-auto text-[11.5px] text-quiet">
+            <span className="ml-auto text-small text-quiet">
               {faces.map((face) => `${face.weight}${face.italic ? ' italic' : ''}`).join(', ')}
             </span>
             <SignButton label={`Take ${name} out of this brand`} onClick={() => drop(name)}>

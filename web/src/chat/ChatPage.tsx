@@ -22,9 +22,9 @@ export function ChatPage() {
   return (
     <section className={`${columns} gap-4 px-[18px] pt-1.5 pb-4`}>
       <CameIn />
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(120px,1fr)_auto] gap-2.5">
+      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(7.5rem,1fr)_auto] gap-2.5">
         <div className="flex h-9 items-center gap-2">
-          <h2 className="text-[15px] font-bold">Goes on screen</h2>
+          <h2 className="text-title font-bold">Goes on screen</h2>
           <span className="ml-auto">
             <HowItGoes />
           </span>
@@ -52,7 +52,7 @@ export function ChatPage() {
 
 /** What came in beside all else; on a phone above it. */
 const columns =
-  'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(280px,352px)_minmax(230px,286px)] max-[1180px]:grid-cols-[minmax(0,1fr)_minmax(280px,352px)] max-[1180px]:grid-rows-[minmax(0,1fr)_auto] max-[1180px]:[&>:first-child]:row-span-2 max-[640px]:grid-cols-[minmax(0,1fr)] max-[640px]:auto-rows-max max-[640px]:[&>:nth-child(2)]:h-[86vh] max-[640px]:grid-rows-none max-[640px]:overflow-y-auto max-[640px]:[&>:first-child]:row-span-1 max-[640px]:[&>:first-child]:h-[72vh]';
+  'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(17.5rem,22rem)_minmax(14.375rem,17.875rem)] max-[1180px]:grid-cols-[minmax(0,1fr)_minmax(17.5rem,22rem)] max-[1180px]:grid-rows-[minmax(0,1fr)_auto] max-[1180px]:[&>:first-child]:row-span-2 max-[640px]:grid-cols-[minmax(0,1fr)] max-[640px]:auto-rows-max max-[640px]:[&>:nth-child(2)]:h-[86vh] max-[640px]:grid-rows-none max-[640px]:overflow-y-auto max-[640px]:[&>:first-child]:row-span-1 max-[640px]:[&>:first-child]:h-[72vh]';
 
 /** Whoever is to be thanked stands on the desk, too. */
 const onlyWide = 'max-[1180px]:hidden';
@@ -82,7 +82,7 @@ function CameIn() {
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5">
       <div className="flex min-h-9 items-center gap-2">
-        <h1 className="text-[15px] font-bold">Chat</h1>
+        <h1 className="text-title font-bold">Chat</h1>
         <Sources />
         <span className="ml-auto">
           <ViewerDelay />

@@ -26,7 +26,7 @@ export function Collected({ command }: { command: Show['chatCommands'][number] }
         onChoose={put}
       />
       {users.length > 0 && <ShownBy users={users} />}
-      <p className="text-[11.5px] text-quiet">
+      <p className="text-small text-quiet">
         By hand: <code className="text-cool">{newest}</code>, and how often it was used:{' '}
         <code className="text-cool">{count}</code>
       </p>

@@ -141,7 +141,7 @@ export function CommandSettings({ command }: { command: Command }) {
           )}
         />
       </div>
-      <p className="text-[11.5px] text-quiet">
+      <p className="text-small text-quiet">
         What you have lit is never sent away by it, and a hush holds it back. Alt D drops what is next.
       </p>
       <Button kind="bare" className="justify-self-start text-quiet!" onClick={() => void remove()}>

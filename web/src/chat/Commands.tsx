@@ -62,7 +62,7 @@ export function Commands() {
                 side="bottom"
                 align="end"
                 tall
-                className="w-[370px] p-4!"
+                className="w-[23.125rem] p-4!"
                 trigger={
                   <SignButton label={`Set up ${command.name}`}>
                     <SlidersHorizontal aria-hidden size={14} />

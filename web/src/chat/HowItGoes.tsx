@@ -33,7 +33,7 @@ export function HowItGoes() {
       side="bottom"
       align="end"
       tall
-      className="w-[400px] p-4!"
+      className="w-[25rem] p-4!"
       trigger={
         <Button kind="plain" className="rounded-full! px-3!">
           {rules.graphic == null ? 'set it up' : rules.byItself ? 'by itself' : 'by hand'}
@@ -53,7 +53,7 @@ export function HowItGoes() {
             Make one from the shelf
           </Button>
         ) : (
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             {hears ? (
               <>
                 It takes {'{{ event.name }}'}, {'{{ event.words }}'}, {'{{ event.initial }}'} and{' '}
@@ -123,7 +123,7 @@ export function HowItGoes() {
               )}
             />
           ) : (
-            <p className="text-[11.5px] text-quiet">
+            <p className="text-small text-quiet">
               They are the viewers’ own, and no filter looks at them: the first letter of the name stands in their
               place.
             </p>
@@ -169,7 +169,7 @@ export function HowItGoes() {
               )}
             />
           </div>
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             The never-show list holds for all of it; it is set up on{' '}
             <Link to="/feeds" className="text-cool hover:underline">
               Feeds

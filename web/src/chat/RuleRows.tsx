@@ -23,7 +23,7 @@ interface Props<T> {
 export function RuleRows<T>({ name, about, all, word, columns, fresh, onKeep, row }: Props<T>) {
   return (
     <Heading name={name}>
-      <p className="text-[11.5px] text-quiet">{about}</p>
+      <p className="text-small text-quiet">{about}</p>
       <ul className="grid gap-1.5">
         {all.map((rule, at) => (
           <li key={at} className="grid items-center gap-1.5" style={{ gridTemplateColumns: `${columns} auto` }}>

@@ -43,7 +43,7 @@ export function Sources() {
         side="bottom"
         align="start"
         tall
-        className="w-[400px] p-4!"
+        className="w-[25rem] p-4!"
         trigger={
           <button
             type="button"
@@ -58,14 +58,14 @@ export function Sources() {
             <SourceSettings key={source.id} source={source} doing={doing.find((one) => one.source === source.id)} />
           ))}
           <NewSource isFirst={all.length === 0} />
-          <p className="border-t border-ridge pt-3 text-[11.5px] text-quiet">
+          <p className="border-t border-ridge pt-3 text-small text-quiet">
             Any other service sends messages through the door for events (Labels, “How events come in”), as the types
             message, reversal and removal.
           </p>
         </div>
       </Drawer>
       {troubled?.why && (
-        <span className="line-clamp-2 min-w-0 text-[11.5px] leading-tight text-orchid">{troubled.why}</span>
+        <span className="line-clamp-2 min-w-0 text-small leading-tight text-orchid">{troubled.why}</span>
       )}
     </>
   );
@@ -121,13 +121,13 @@ function SourceSettings({ source, doing }: { source: Source; doing?: Schemas['Ch
       </p>
       {doing?.print && (
         <div className="grid gap-1.5">
-          <code className="text-[11px] break-all text-quiet">{doing.print}</code>
+          <code className="text-small break-all text-quiet">{doing.print}</code>
           <Button className="justify-self-start" onClick={() => void change({ trusts: doing.print! })}>
             Trust this certificate
           </Button>
         </div>
       )}
-      <div className="grid grid-cols-[minmax(0,1fr)_84px] gap-2">
+      <div className="grid grid-cols-[minmax(0,1fr)_5.25rem] gap-2">
         <Field
           label="Server"
           render={(id) => (
@@ -244,7 +244,7 @@ function Login({ source, doing }: { source: Source; doing?: Schemas['ChatSourceV
           />
         )}
       />
-      <p className="col-span-2 text-[11.5px] text-quiet">
+      <p className="col-span-2 text-small text-quiet">
         They are kept in a file of their own on this computer: they stand in no log, and go nowhere with the show.
       </p>
       <div className="col-span-2 flex gap-2">

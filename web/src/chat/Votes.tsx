@@ -84,7 +84,7 @@ function VoteSettings({ vote }: { vote: Vote }) {
       side="top"
       align="end"
       tall
-      className="w-[360px] p-4!"
+      className="w-[22.5rem] p-4!"
       trigger={
         <SignButton label={`Set up ${vote.question}`}>
           <SlidersHorizontal aria-hidden size={15} />

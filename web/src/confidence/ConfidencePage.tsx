@@ -21,7 +21,7 @@ export function ConfidencePage() {
   return (
     <div
       className={clsx(
-        'grid min-h-0 grid-cols-[minmax(0,1.7fr)_minmax(280px,1fr)] gap-5 p-5',
+        'grid min-h-0 grid-cols-[minmax(0,1.7fr)_minmax(17.5rem,1fr)] gap-5 p-5',
         'max-[940px]:grid-cols-[minmax(0,1fr)] max-[940px]:overflow-y-auto',
         !up && 'opacity-55 saturate-50',
       )}

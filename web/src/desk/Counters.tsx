@@ -20,7 +20,7 @@ export function Counter({ graphic, card, field }: { graphic: Graphic; card: Card
         aria-label={field.label}
         value={value}
         onKeep={(text) => count({ to: Number(text) })}
-        className="h-9 w-16! min-w-0 text-center text-[15px] font-semibold"
+        className="h-9 w-16! min-w-0 text-center text-title font-semibold"
       />
       <Step label={`${field.label} one more`} keyName={keys?.up} onPress={() => void count({ by: 1 })}>
         <Plus aria-hidden size={15} />

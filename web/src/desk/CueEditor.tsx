@@ -40,13 +40,13 @@ export function CueEditor({ cue, onClose }: { cue: Cue; onClose(): void }) {
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(640px,92vw)] grid-rows-[auto_auto_1fr_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
           <div className="flex items-start justify-between">
-            <Dialog.Title className="text-[15px] font-bold">{cue.id ? `Cue “${cue.name}”` : 'A new cue'}</Dialog.Title>
+            <Dialog.Title className="text-title font-bold">{cue.id ? `Cue “${cue.name}”` : 'A new cue'}</Dialog.Title>
             <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
               <X aria-hidden size={18} />
             </Dialog.Close>
           </div>
           <Dialog.Description className="sr-only">One press that sets many things.</Dialog.Description>
-          <div className="grid grid-cols-[1fr_90px] gap-3">
+          <div className="grid grid-cols-[1fr_5.625rem] gap-3">
             <Field
               label="Name"
               render={(id) => (

@@ -49,7 +49,7 @@ function Deeds({ step }: { step: CueStep }) {
     ['Timers', timers],
   ] as const;
   return (
-    <dl className="grid grid-cols-[64px_1fr] gap-x-2">
+    <dl className="grid grid-cols-[4rem_1fr] gap-x-2">
       {rows
         .filter(([, what]) => what.length > 0)
         .map(([does, what]) => (

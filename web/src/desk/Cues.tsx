@@ -9,6 +9,7 @@ import { Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 import { useMenu } from '../ui/useMenu';
 import { litNow, lostIn, newCue, summaryOf } from './cueEdits';
+import { useDeskPage } from './deskView';
 import { pressCue, useStandby } from './desk';
 
 const CueEditor = later(async () => (await import('./CueEditor')).CueEditor, { takesKeys: true });
@@ -17,10 +18,12 @@ const CueMenu = later(async () => (await import('./CueMenu')).CueMenu, { takesKe
 /** The cues in a row: one press sets many things. */
 export function Cues() {
   const show = useShow();
+  const page = useDeskPage();
+  const shown = page ? show.cues.filter(({ id }) => page.cues.includes(id)) : show.cues;
   const [editing, setEditing] = useState<Cue | null>(null);
   return (
     <section aria-label="Cues" className="flex min-w-0 flex-wrap items-center gap-1.5">
-      {show.cues.map((cue) => (
+      {shown.map((cue) => (
         <CueButton key={cue.id} cue={cue} onEdit={() => setEditing(cue)} />
       ))}
       <button
@@ -66,7 +69,7 @@ function CueButton({ cue, onEdit }: { cue: Cue; onEdit(): void }) {
           <span className="truncate @max-[102px]/cue:line-clamp-2 @max-[102px]/cue:text-xs @max-[102px]/cue:whitespace-normal">
             {cue.name}
           </span>
-          <span className="truncate text-[11px] font-normal text-quiet @max-[102px]/cue:hidden">
+          <span className="truncate text-small font-normal text-quiet @max-[102px]/cue:hidden">
             {lost.length > 0 ? 'card gone' : summaryOf(cue)}
           </span>
         </span>
@@ -82,7 +85,7 @@ function CueButton({ cue, onEdit }: { cue: Cue; onEdit(): void }) {
 function NextStep({ at }: { at: number }) {
   const now = useNow();
   return (
-    <span title="Its next step comes by itself" className="rounded-md bg-black/25 px-1.5 text-[11px] text-lamp-soft">
+    <span title="Its next step comes by itself" className="rounded-md bg-black/25 px-1.5 text-small text-lamp-soft">
       <span className="sr-only">next step in</span> {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)}
     </span>
   );

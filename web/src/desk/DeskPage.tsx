@@ -1,20 +1,20 @@
 import clsx from 'clsx';
 import { Link } from 'wouter';
-import { toast } from '../ui/toast';
 import { useLive } from '../live/live';
 import { AirMonitor } from '../monitor/AirMonitor';
 import { BackdropChoice } from '../monitor/BackdropChoice';
-import { act } from '../show/actions';
+import { PopOut } from '../monitor/PopOut';
+import { screens } from '../monitor/screens';
 import { isUnseen } from '../show/carried';
-import { edits } from '../show/edits';
 import { useShow } from '../show/show';
-import { Button, Key } from '../ui/Button';
+import { Key } from '../ui/Button';
 import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
-import { Segmented } from '../ui/Segmented';
 import { Cues } from './Cues';
 import { useChatOpen } from './chatDrawer';
-import { choose, lightStandby, setLookFirst, useChosen, useStandby } from './desk';
+import { DeskHead } from './DeskHead';
+import { useEditedPage } from './pageEditing';
+import { choose, lightStandby, useChosen, useStandby } from './desk';
 import { SeatMap } from './SeatMap';
 
 /** Stands where standby will be, until what draws it has come. */
@@ -26,18 +26,21 @@ function NoStandby({ className }: { className?: string }) {
 const StandbyMonitor = later(async () => (await import('./StandbyMonitor')).StandbyMonitor, { meanwhile: NoStandby });
 const Strip = later(async () => (await import('./Strip')).Strip);
 const TimersAndRows = later(async () => (await import('./TimersAndRows')).TimersAndRows);
-const LoudnessControl = later(async () => (await import('./LoudnessControl')).LoudnessControl);
 const SessionOffer = later(async () => (await import('./SessionOffer')).SessionOffer);
 const ChatDrawer = later(async () => (await import('./ChatDrawer')).ChatDrawer);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
+const PageRow = later(async () => (await import('./PageRow')).PageRow);
+const PageEditor = later(async () => (await import('./PageEditor')).PageEditor, { takesKeys: true });
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
 
 /** The page used during the show. */
 export function DeskPage() {
-  const show = useShow(({ lookFirst, liveEdits, graphics }) => ({ lookFirst, liveEdits, none: graphics.length === 0 }));
+  const show = useShow(({ graphics, deskPages }) => ({ none: graphics.length === 0, pages: deskPages }));
   const up = useLive((live) => live.up);
   const unseen = useLive(isUnseen);
   const chatOpen = useChatOpen();
+  const edited = useEditedPage();
+  const editedPage = show.pages.find((page) => page.id === edited);
 
   if (show.none) {
     return (
@@ -56,44 +59,18 @@ export function DeskPage() {
   return (
     <div
       className={clsx(
-        'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(300px,32%)] gap-[18px] px-[18px] pt-1.5 pb-2 transition-opacity duration-150',
+        'grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(18.75rem,32%)] gap-[18px] px-[18px] pt-1.5 pb-2 transition-opacity duration-150',
         // On a tablet held upright the monitors stand above the map, and the map keeps its width.
         'max-[940px]:grid-cols-[minmax(0,1fr)] max-[940px]:grid-rows-[auto_minmax(0,1fr)] max-[940px]:gap-2',
+        // On a phone all of it lies in one column, the switches first, and scrolls.
+        'max-sm:flex! max-sm:flex-col max-sm:overflow-y-auto max-sm:px-3',
         // What is seen may be old: the page looks like it.
         !up && 'opacity-55 saturate-50',
       )}
     >
-      <section className="flex min-h-0 min-w-0 flex-col gap-1.5">
-        <div className="flex h-9 items-center gap-3">
-          <h1 className="text-[15px] font-bold">Desk</h1>
-          <Segmented
-            label="What a press does"
-            value={show.lookFirst ? 'look' : 'air'}
-            choices={[
-              { value: 'air', words: 'Straight to air' },
-              { value: 'look', words: 'Look first' },
-            ]}
-            onChoose={(value) => setLookFirst(value === 'look')}
-          />
-          <Segmented
-            label="When edits of what is lit go to air"
-            value={show.liveEdits ? 'live' : 'push'}
-            choices={[
-              { value: 'push', words: 'Edits wait' },
-              { value: 'live', words: 'Live edits' },
-            ]}
-            onChoose={(value) => {
-              void edits.show({ liveEdits: value === 'live' });
-              if (value === 'live') toast('What you type in a lit graphic now goes to air as you type.');
-            }}
-          />
-          <span className="ml-auto flex items-center gap-1">
-            <LoudnessControl />
-            <Button kind="bare" onClick={() => act('help/keys')} title="All keys">
-              Keys <Key>?</Key>
-            </Button>
-          </span>
-        </div>
+      <section className="flex min-h-0 min-w-0 flex-col gap-1.5 max-sm:shrink-0">
+        <DeskHead />
+        <PageRow />
         <SeatMap />
         <Cues />
         <TimersAndRows />
@@ -107,8 +84,9 @@ export function DeskPage() {
           // Each has its row, whatever lies over two of them.
           '[&>:nth-child(-n+3)]:col-start-1 [&>:nth-child(2)]:row-start-2 [&>:nth-child(3)]:row-start-3',
           // However long the words are, the map stays where it is.
-          'max-[940px]:-order-1 max-[940px]:grid-cols-[266px_minmax(0,1fr)] max-[940px]:grid-rows-[repeat(2,172px)] max-[940px]:overflow-hidden',
+          'max-[940px]:-order-1 max-[940px]:grid-cols-[16.625rem_minmax(0,1fr)] max-[940px]:grid-rows-[repeat(2,10.75rem)] max-[940px]:overflow-hidden',
           'max-[940px]:[&>:nth-child(3)]:col-start-2 max-[940px]:[&>:nth-child(3)]:row-span-2 max-[940px]:[&>:nth-child(3)]:row-start-1',
+          'max-sm:order-none! max-sm:flex! max-sm:shrink-0 max-sm:flex-col max-sm:overflow-visible!',
         )}
       >
         <div>
@@ -116,7 +94,10 @@ export function DeskPage() {
             <h2 className={clsx('shrink-0 pr-3 font-semibold', unseen ? 'text-orchid' : 'text-lamp-soft')}>
               {unseen ? 'On air, seen by nobody' : 'On air'}
             </h2>
-            <BackdropChoice />
+            <span className="flex min-w-0 items-center">
+              <BackdropChoice />
+              <PopOut to={screens.air} name="On air" />
+            </span>
           </div>
           <AirMonitor
             onChoose={(graphic) => choose({ graphic })}
@@ -131,7 +112,10 @@ export function DeskPage() {
         <div>
           <div className="mb-1.5 flex items-center justify-between text-xs">
             <h2 className="shrink-0 pr-3 font-semibold text-cool">Standby</h2>
-            <StandbyName />
+            <span className="flex min-w-0 items-center gap-1">
+              <StandbyName />
+              <PopOut to={screens.standby} name="Standby" />
+            </span>
           </div>
           <StandbyMonitor className="rounded-xl shadow-[0_0_0_1.5px_#4f7480]" />
         </div>
@@ -146,6 +130,7 @@ export function DeskPage() {
           </div>
         )}
       </aside>
+      {editedPage && <PageEditor page={editedPage} />}
     </div>
   );
 }

@@ -17,7 +17,7 @@ export function FedBy({ words }: { words: string }) {
   return (
     <p
       title={`From the feed ${feed.name}`}
-      className="-mt-1 flex min-w-0 items-center justify-between gap-3 text-[11.5px] text-quiet"
+      className="-mt-1 flex min-w-0 items-center justify-between gap-3 text-small text-quiet"
     >
       <span className="truncate">{state.text}</span>
       <span className="flex shrink-0 items-center gap-1 text-cool">

@@ -28,7 +28,7 @@ export function OneMore({ graphic, template, lit }: OneMoreProps) {
         aria-label={`${graphic.name}: ${field.label} one more`}
         title={`${field.label}: one more${key ? `, key ${key.toUpperCase()}` : ''}`}
         onClick={() => void press('count', { graphic: graphic.id, card: card.id, field: field.name, by: 1 })}
-        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-[11.5px] font-semibold hover:bg-black/30"
+        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-small font-semibold hover:bg-black/30"
       >
         +1
       </button>

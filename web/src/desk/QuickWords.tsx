@@ -8,7 +8,7 @@ import { airingOf, isLit, press } from '../show/air';
 import { discardDraft, draftFor, insistOnDraft, keptDraft, refusedDraft, typeDraft, useDraft } from '../show/drafts';
 import { edits } from '../show/edits';
 import { FitNote } from '../show/FitNote';
-import { cardName, templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/show';
+import { templateOf, upCardOf, useShow, type Card, type Graphic, type Template } from '../show/show';
 import { Boxes } from '../show/Boxes';
 import { takesFrom } from '../show/feedWords';
 import { allWords } from '../show/words';
@@ -21,10 +21,12 @@ import { isTyping } from '../ui/isTyping';
 import { useOffers } from '../ui/useOffers';
 import { Button, Key } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
+import { CardPick } from './CardPick';
 import { Counter, NewRound } from './Counters';
 import { isStepped } from './OneMore';
 import { lightStandby, useStandby } from './desk';
 import { FedBy } from './FedBy';
+import { GraphicTools } from './GraphicTools';
 
 const lockedNote = 'The template says that this does not change while it is on air.';
 
@@ -98,8 +100,11 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
       onBlur={() => setHeld(null)}
       className="flex min-h-0 flex-col gap-2 rounded-[14px] bg-panel px-3 py-2.5"
     >
-      <h3 className="flex justify-between gap-2 font-semibold">
+      <h3 className="flex items-center justify-between gap-2 font-semibold">
         <span className="truncate">{graphic.name}</span>
+        <span className="-my-2 ml-auto">
+          <GraphicTools graphic={graphic} />
+        </span>
         <span className={clsx('shrink-0', lit ? 'text-lamp-soft' : 'font-normal text-quiet')}>
           {lit ? 'on air' : 'in standby'}
         </span>
@@ -209,10 +214,10 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
   const offers = useOffers(value, offersFor(value, { feeds, timers, labels, alertRules }), change);
   if (timer && program)
     return (
-      <div className="grid grid-cols-[76px_1fr] items-center gap-2">
+      <div className="grid grid-cols-[4.75rem_1fr] items-center gap-2">
         <span className="truncate text-quiet">{field.label}</span>
         <span className="flex items-center justify-between gap-2">
-          <TimerFigures program={program} className="text-[15px] font-semibold" />
+          <TimerFigures program={program} className="text-title font-semibold" />
           <TimerControls timer={timer} />
         </span>
       </div>
@@ -230,7 +235,7 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
     className: inputLook,
   };
   return (
-    <div className="grid grid-cols-[76px_1fr] items-center gap-2">
+    <div className="grid grid-cols-[4.75rem_1fr] items-center gap-2">
       <label htmlFor={counts ? undefined : id} className="flex items-center gap-1 text-quiet">
         {field.label}
         {locked && <Lock aria-label="locked" size={12} />}
@@ -251,26 +256,6 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
           <FedBy words={value} />
         </div>
       )}
-    </div>
-  );
-}
-
-/** The cards, to click through: while it is lit the picture changes in place. */
-function CardPick({ graphic }: { graphic: Graphic }) {
-  const show = useShow();
-  return (
-    <div role="group" aria-label="Cards" className="flex max-h-24 flex-wrap gap-1 overflow-y-auto">
-      {graphic.cards.map((card, at) => (
-        <button
-          key={card.id}
-          type="button"
-          aria-pressed={card.id === graphic.up}
-          onClick={() => void press('step', { graphic: graphic.id, card: card.id })}
-          className="max-w-full truncate rounded-lg bg-raised px-2 py-1 text-quiet hover:bg-ridge hover:text-ink aria-pressed:bg-ridge aria-pressed:font-semibold aria-pressed:text-ink aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
-        >
-          {at + 1} {cardName(show, graphic, card)}
-        </button>
-      ))}
     </div>
   );
 }

@@ -26,7 +26,7 @@ function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
         <span className="truncate font-semibold" title={state?.text ?? undefined}>
           {state?.text ?? (feed.audience ? 'nothing is ticked' : '')}
         </span>
-        <span className="truncate text-[11.5px] text-quiet">
+        <span className="truncate text-small text-quiet">
           {feed.name}
           <Turn at={state?.stand?.turnsAt} />
           {state?.stand?.isHeld && ' · held'}
@@ -45,7 +45,7 @@ function Waiting({ feed, waiting }: { feed: Schemas['Feed']; waiting: number }) 
       label={`From the audience: ${feed.name}`}
       stays
       align="start"
-      className="grid max-h-[60vh] w-[420px] grid-rows-[minmax(0,1fr)] p-3!"
+      className="grid max-h-[60vh] w-[26.25rem] grid-rows-[minmax(0,1fr)] p-3!"
       trigger={
         <Button kind="bare" className="px-2!" title="What the audience sent waits for your tick">
           <span className={waiting > 0 ? 'text-lamp-soft' : undefined}>{waiting} wait</span>

@@ -1,16 +1,20 @@
 import clsx from 'clsx';
 import { RotateCcw, X } from 'lucide-react';
-import { memo, useMemo } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { airingOf, isLit, press } from '../show/air';
 import { seatsInFrame } from '../show/seats';
 import { useShow, type Graphic, type Show } from '../show/show';
+import { useLocked } from '../show/lock';
+import { useShownGraphics } from './deskView';
+import { SeatRest, useHidden } from './SeatRest';
 import { Switch } from './Switch';
 
 /** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
 export function SeatMap() {
-  const graphics = useShow((show) => show.graphics);
+  const graphics = useShownGraphics();
+  const locked = useLocked();
   const seats = useShow((show) => show.seats);
   const { rows, strips, full, bySeat } = useMemo(() => laidOut(graphics, seats), [graphics, seats]);
   const seat = (one: Schemas['Seat'], low?: boolean) => (
@@ -18,7 +22,14 @@ export function SeatMap() {
   );
 
   return (
-    <div className="flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto rounded-[18px] bg-linear-to-b from-[#221d18] to-[#1d1915] p-1.5 shadow-[inset_0_0_0_1px_#322b24]">
+    <div
+      data-map
+      className={clsx(
+        'flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto max-sm:flex-none max-sm:overflow-visible rounded-[18px] bg-map p-1.5 shadow-[inset_0_0_0_1px_var(--color-map-line)]',
+        locked && 'opacity-60',
+      )}
+    >
+      {graphics.length === 0 && <p className="m-auto p-6 text-quiet">No switch is like that here.</p>}
       {strips(0).map((one) => seat(one))}
       {rows.map((row, index) => (
         <div
@@ -26,7 +37,7 @@ export function SeatMap() {
           // A full row gives way to the others, down to the height of two switches: its seats scroll then.
           style={{ minHeight: rowHeight(Math.max(...row.flat().map((one) => bySeat.get(one.id)?.length ?? 0))) }}
           className={clsx(
-            'grid grid-cols-[1fr_.9fr_1fr] grid-rows-[minmax(0,1fr)] gap-1',
+            'grid grid-cols-[1fr_.9fr_1fr] grid-rows-[minmax(0,1fr)] gap-1 max-sm:min-h-0! max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-none',
             row.flat().some((one) => bySeat.has(one.id)) ? 'shrink grow basis-auto' : 'shrink-0',
           )}
         >
@@ -54,7 +65,7 @@ function rowHeight(most: number): number {
 }
 
 /** The seats as they lie in the frame, and who sits in each. */
-function laidOut(graphics: Show['graphics'], all: Show['seats']) {
+function laidOut(graphics: readonly Graphic[], all: Show['seats']) {
   const bySeat = new Map<string, Graphic[]>();
   for (const graphic of graphics) bySeat.set(graphic.seat, [...(bySeat.get(graphic.seat) ?? []), graphic]);
   const seats = seatsInFrame(all);
@@ -79,32 +90,41 @@ interface SeatProps {
 
 const Seat = memo(({ seat, graphics, low }: SeatProps) => {
   const strip = seat.kind !== 'spot';
+  const box = useRef<HTMLDivElement>(null);
+  const hidden = useHidden(box, graphics.length);
   return (
     <section
       aria-label={seat.name}
       className={clsx(
         'flex min-h-0 min-w-0 gap-1 rounded-xl bg-white/[.02] p-1',
-        strip ? 'shrink-0 items-center' : 'flex-col',
+        strip ? 'shrink-0 items-center max-sm:flex-col max-sm:items-stretch' : 'flex-col',
         low && 'justify-end',
+        // Where the map is a list, a seat without anything would only be in the way.
+        graphics.length === 0 && 'max-sm:hidden',
       )}
     >
       <h2
         className={clsx(
-          'flex min-h-4 items-center justify-between gap-1 px-1 text-[10.5px] text-faint lowercase',
-          strip && 'w-18 shrink-0 flex-wrap',
+          'flex min-h-4 items-center justify-between gap-1 px-1 text-micro text-faint lowercase',
+          strip && 'w-18 shrink-0 flex-wrap max-sm:w-auto',
           low && 'mb-auto',
         )}
       >
         <span className="shrink-0">{seat.name}</span>
         <LastHeld seat={seat} short={strip} />
+        {hidden > 0 && <SeatRest name={seat.name} hidden={hidden} graphics={graphics} />}
       </h2>
       <div
+        ref={box}
         className={clsx(
           'gap-1',
-          strip ? 'grid flex-1 grid-cols-[repeat(auto-fit,minmax(150px,1fr))]' : 'flex flex-col',
+          strip
+            ? 'grid flex-1 grid-cols-[repeat(auto-fit,minmax(9.375rem,1fr))] max-sm:flex max-sm:flex-col'
+            : 'flex flex-col',
           // The glow of what is lit has room within what scrolls.
           graphics.length > open && '-m-2 -mt-1 min-h-0 overflow-y-auto p-2 pt-1',
-          strip && 'max-h-[100px]',
+          strip && 'max-h-[6.25rem]',
+          'max-sm:max-h-none! max-sm:overflow-visible!',
         )}
       >
         {graphics.map((graphic) => (

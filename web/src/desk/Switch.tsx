@@ -46,7 +46,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
         {...menu.asked}
         data-lit={lit}
         className={clsx(
-          'group @container/switch relative flex min-h-[40px] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
+          'group @container/switch relative flex min-h-[2.5rem] shrink-0 items-center overflow-hidden rounded-[10px] transition-shadow duration-150',
           lit ? 'lit' : 'bg-raised hover:bg-ridge',
           standby && !lit && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
           view?.outside && !lit && !standby && 'shadow-[inset_0_0_0_2px_var(--color-orchid)]',
@@ -70,7 +70,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               <span className="min-w-8 truncate font-semibold">{graphic.name}</span>
               {lit && airing?.litAt != null && <OnAir since={airing.litAt} uncarried={uncarried} />}
             </span>
-            <span className={clsx('block truncate text-[11.5px]', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
+            <span className={clsx('block truncate text-small', lit ? 'text-on-lamp-quiet' : 'text-quiet')}>
               {view?.outside && (
                 <b className={clsx('font-semibold', !lit && 'text-orchid')}>⚠ Outside the frame: viewers miss it · </b>
               )}
@@ -106,7 +106,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               aria-label={`Push the edit of ${graphic.name}`}
               onClick={() => void press('push', { graphic: graphic.id })}
               title="It was edited since it was lit. Press to push the edit to air."
-              className="grid size-7 place-items-center rounded-md bg-on-lamp/85 text-lamp-soft"
+              className="grid size-7 place-items-center rounded-md bg-[#2a1a05] text-[#ffd08a]"
             >
               <Upload aria-hidden size={14} />
             </button>
@@ -120,7 +120,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
               onClick={() => void press(repeats ? 'everyOff' : 'every', { graphic: graphic.id })}
               className={clsx(
                 'grid size-7 place-items-center rounded-md hover:bg-black/15',
-                repeats && !lit && 'bg-black/25 text-lamp-soft',
+                repeats && !lit && 'bg-ridge text-lamp-soft',
                 repeats && lit && 'bg-black/15',
               )}
             >
@@ -138,7 +138,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
             onClick={() => choose({ graphic: graphic.id })}
             className={clsx(
               '-order-1 -ml-8 grid size-8 place-items-center rounded-md opacity-0 group-focus-within:opacity-100 group-hover:opacity-100 focus-visible:opacity-100 [@media(hover:none)]:ml-0 [@media(hover:none)]:bg-transparent! [@media(hover:none)]:opacity-100 [@media(hover:none)]:@max-[230px]/switch:hidden',
-              lit ? 'bg-[#ffb347] hover:bg-[#e89b2f]' : 'bg-ridge hover:bg-line hover:text-ink',
+              lit ? 'bg-[#ffb347] hover:bg-pen' : 'bg-ridge hover:bg-line hover:text-ink',
             )}
           >
             <PenLine aria-hidden size={14} />
@@ -158,7 +158,7 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
 function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
   const now = useNow();
   return (
-    <span className="shrink-0 text-[11.5px] font-semibold text-on-lamp-quiet">
+    <span className="shrink-0 text-small font-semibold text-on-lamp-quiet">
       {/* Where there is little room the lamp has said so already. */}
       <span className="@max-[112px]:sr-only">{uncarried ? 'Unseen' : 'On air'} </span>
       {clockText(now - since)}
@@ -180,7 +180,7 @@ function StayLine({ ends, stay }: { ends: number; stay: number }) {
   return (
     <span
       aria-hidden
-      className="absolute bottom-0 left-0 h-[3px] rounded-r bg-[#6b3f00] transition-[width] duration-1000 ease-linear"
+      className="absolute bottom-0 left-0 h-[0.1875rem] rounded-r bg-[#6b3f00] transition-[width] duration-1000 ease-linear"
       style={{ width: `${Math.max(0, Math.min(1, (ends - now) / stay)) * 100}%` }}
     />
   );
@@ -240,7 +240,7 @@ function Lamp({ lit, standby }: { lit: boolean; standby: boolean }) {
     <span
       aria-hidden
       className={clsx(
-        'size-[9px] shrink-0 rounded-full',
+        'size-[0.5625rem] shrink-0 rounded-full',
         lit
           ? 'bg-[#fff3da] shadow-[0_0_0_3px_#fff3da66,0_0_14px_5px_#fff6]'
           : standby
@@ -268,7 +268,7 @@ function CardStep({ graphic }: { graphic: Graphic }) {
       >
         <ChevronLeft aria-hidden size={14} />
       </button>
-      <span className="text-[11px]">
+      <span className="text-small">
         {at + 1}/{graphic.cards.length}
       </span>
       <button

@@ -47,13 +47,13 @@ function Reading({ timer }: { timer: Timer }) {
           className={clsx(
             'shrink-0 font-semibold',
             // Words and dates are longer than figures.
-            isLong(timer) ? 'max-w-1/2 truncate text-[15px]' : 'text-[24px]',
+            isLong(timer) ? 'max-w-1/2 truncate text-title' : 'text-2xl',
             !state.running && timer.kind !== 'clock' && 'text-quiet',
           )}
         />
       )}
-      <span className="grid min-w-0 flex-1 text-[11.5px] leading-[13px] text-quiet">
-        <span className="truncate text-[12px] font-semibold text-ink">{timer.name}</span>
+      <span className="grid min-w-0 flex-1 text-small leading-[13px] text-quiet">
+        <span className="truncate text-xs font-semibold text-ink">{timer.name}</span>
         <span className="truncate">
           <TimerStanding timer={timer} />
         </span>
@@ -87,7 +87,7 @@ function AllTimers() {
       // Over the quick words rather than over the map.
       align="start"
       alignOffset={80}
-      className="grid max-h-[60vh] w-[460px] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
+      className="grid max-h-[60vh] w-[28.75rem] grid-cols-[minmax(0,1fr)] gap-1 overflow-y-auto"
       trigger={
         <Button kind="bare" title="All timers">
           {counting.length} timers <ChevronsUpDown aria-hidden size={14} />
@@ -100,7 +100,7 @@ function AllTimers() {
           <TimerControls timer={timer} />
         </div>
       ))}
-      <Link to="/timers" className="px-2 py-1 text-[11.5px] text-cool hover:underline">
+      <Link to="/timers" className="px-2 py-1 text-small text-cool hover:underline">
         Change them, or make another
       </Link>
     </Drawer>

@@ -5,6 +5,9 @@ import { altKey, ctrlKey, givenKey, register, shiftKey, type Action, type Action
 import { beltOf } from '../show/belts';
 import { clockText } from '../show/format';
 import { countingOf, showNow, templateOf, type Graphic } from '../show/show';
+import { isLocked, setLocked } from '../show/lock';
+import { lookFor, showPage } from './deskView';
+import { addPage } from './pageEditing';
 import { chosenNow, lightStandby, pressCue, pressGraphic, setLookFirst } from './desk';
 import { edits } from '../show/edits';
 import { standbyNow } from '../show/air';
@@ -58,6 +61,13 @@ register(() => {
       ];
     }),
     ...show.feeds.flatMap(rowsOf),
+    ...show.deskPages.map((page): Action => ({
+      id: `deskPage/${page.id}`,
+      name: `Show the page ${page.name} of the desk`,
+      group: 'Ways of working',
+      key: givenKey(page.key),
+      run: () => showPage(page.id),
+    })),
     ...waysOfWorking(),
   ];
 });
@@ -288,6 +298,33 @@ function waysOfWorking(): Action[] {
       group: 'Ways of working',
       key: altKey('L'),
       run: () => setLookFirst(!lookFirst),
+    },
+    {
+      id: 'deskPage/all',
+      name: 'Show all of the desk',
+      group: 'Ways of working',
+      key: altKey('A'),
+      run: () => showPage(null),
+    },
+    {
+      id: 'deskPage/new',
+      name: 'A new page of the desk',
+      group: 'Ways of working',
+      run: () => void addPage(),
+    },
+    {
+      id: 'desk/find',
+      name: 'Find a switch on the desk',
+      group: 'Ways of working',
+      key: { ...ctrlKey('F', 'desk'), whileTyping: true },
+      run: () => lookFor(''),
+    },
+    {
+      id: 'way/lock',
+      name: isLocked() ? 'Unlock this window' : 'Lock this window against stray presses',
+      group: 'Ways of working',
+      key: altKey('K'),
+      run: () => setLocked(!isLocked()),
     },
     {
       id: 'way/liveEdits',

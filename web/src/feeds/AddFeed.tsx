@@ -58,7 +58,7 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(760px,94vw)] grid-rows-[auto_auto_auto_minmax(0,1fr)_auto] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
           <div className="flex items-start justify-between">
-            <Dialog.Title className="text-[15px] font-bold">A new feed</Dialog.Title>
+            <Dialog.Title className="text-title font-bold">A new feed</Dialog.Title>
             <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
               <X aria-hidden size={18} />
             </Dialog.Close>

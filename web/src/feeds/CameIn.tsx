@@ -24,7 +24,7 @@ export function CameIn({ came, sample, onSample }: Props) {
         <h2 className="font-semibold whitespace-nowrap">{sample === null ? 'What came in' : 'A sample of yours'}</h2>
         {came && sample === null && (
           <span
-            className="text-[11.5px] whitespace-nowrap text-quiet"
+            className="text-small whitespace-nowrap text-quiet"
             title={count > 0 ? 'Lines that were not there before, and the size' : 'The size'}
           >
             {count > 0 ? `${count} new · ` : ''}
@@ -33,7 +33,7 @@ export function CameIn({ came, sample, onSample }: Props) {
         )}
       </div>
       {sample === null ? (
-        <pre className="min-h-0 overflow-auto font-mono text-[11.5px] leading-normal break-words whitespace-pre-wrap text-quiet">
+        <pre className="min-h-0 overflow-auto font-mono text-small leading-normal break-words whitespace-pre-wrap text-quiet">
           {!came
             ? 'Nothing has come in yet.'
             : came.text == null
@@ -51,7 +51,7 @@ export function CameIn({ came, sample, onSample }: Props) {
           spellCheck={false}
           value={sample}
           onChange={(event) => onSample(event.target.value)}
-          className="min-h-0 resize-none rounded-lg bg-ground p-2 font-mono text-[11.5px] leading-normal text-ink"
+          className="min-h-0 resize-none rounded-lg bg-ground p-2 font-mono text-small leading-normal text-ink"
         />
       )}
       {sample === null ? (
@@ -63,7 +63,7 @@ export function CameIn({ came, sample, onSample }: Props) {
           <Button kind="bare" className="px-2!" onClick={() => onSample(null)}>
             Back to the source
           </Button>
-          <span className="text-[11.5px] text-quiet">The source is not touched.</span>
+          <span className="text-small text-quiet">The source is not touched.</span>
         </div>
       )}
     </section>

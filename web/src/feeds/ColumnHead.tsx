@@ -29,7 +29,7 @@ export function ColumnHead({ column, fills, isCleaned }: Props) {
         <span className="truncate">{column.name}</span>
         {isCleaned && <Brush aria-label="cleaned" size={11} className="shrink-0" />}
       </b>
-      <span className={clsx('truncate text-[11px]', fills ? 'text-cool' : 'text-quiet')} title={fills}>
+      <span className={clsx('truncate text-small', fills ? 'text-cool' : 'text-quiet')} title={fills}>
         {fills ? `→ ${fills}` : columnKindNames[column.kind]}
       </span>
     </span>

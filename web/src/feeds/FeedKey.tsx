@@ -27,7 +27,7 @@ export function FeedKey({ feed, path }: { feed: string; path: string }) {
     <Drawer
       label="The key of this address"
       align="end"
-      className="grid w-[380px] gap-3 p-3.5!"
+      className="grid w-[23.75rem] gap-3 p-3.5!"
       trigger={
         <Button kind="bare" className="px-2!">
           <KeyRound aria-hidden size={14} /> {data?.name ? `${data.name} ${data.masked}` : 'No key'}

@@ -41,7 +41,7 @@ export function FeedList({ chosen }: { chosen: string }) {
               <span className="grid min-w-0 flex-1 grid-cols-[minmax(0,1fr)] gap-0.5">
                 <span className="flex flex-wrap items-baseline justify-between gap-x-2">
                   <b className="line-clamp-2 font-semibold wrap-anywhere">{feed.name}</b>
-                  <span className="shrink-0 text-[11px] text-faint">
+                  <span className="shrink-0 text-small text-faint">
                     {feed.path === pushed ? 'sent by programs' : kindNames[feed.kind]}
                   </span>
                 </span>
@@ -65,10 +65,10 @@ export function Sign({ health }: { health: Schemas['FeedHealth'] }) {
 function Ages({ state, verb }: { state: Schemas['FeedView'] | undefined; verb: string }) {
   const now = useNow();
   if (!state) return null;
-  if (isTrouble(state.health)) return <span className="line-clamp-2 text-[11.5px] text-orchid">{state.trouble}</span>;
-  if (state.health !== 'fresh') return <span className="text-[11.5px] text-quiet">{healthNames[state.health]}</span>;
+  if (isTrouble(state.health)) return <span className="line-clamp-2 text-small text-orchid">{state.trouble}</span>;
+  if (state.health !== 'fresh') return <span className="text-small text-quiet">{healthNames[state.health]}</span>;
   return (
-    <span className="truncate text-[11.5px] text-quiet">
+    <span className="truncate text-small text-quiet">
       {[
         state.readAt != null && `${verb} ${ageText(now - state.readAt)}`,
         state.changedAt != null && `changed ${ageText(now - state.changedAt)}`,

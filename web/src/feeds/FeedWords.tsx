@@ -51,7 +51,7 @@ export function FeedWords({ feed, table, rows, users, graphic: shown, onGraphic 
           <Shown graphic={shown.id} name={shown.name} />
           {isFirst && <RowsAsCards graphic={shown} feed={feed} />}
           <Fields graphic={shown} feed={feed} shape={table} />
-          <p className="text-[11.5px] text-quiet">Drag a column onto a field, or choose it there.</p>
+          <p className="text-small text-quiet">Drag a column onto a field, or choose it there.</p>
         </>
       )}
       {users.length > 0 && <ShownBy users={users} />}
@@ -69,7 +69,7 @@ export function FeedWords({ feed, table, rows, users, graphic: shown, onGraphic 
         </ul>
         {!table && <p className="text-faint">What to type is told as soon as something has come in.</p>}
         {first && (
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             These are the row that it stands on. The second:{' '}
             <code className="text-cool">{`{{ ${feed.id}.rows[1]${first.word.slice(feed.id.length)} }}`}</code>
           </p>
@@ -115,7 +115,7 @@ function Word({ text }: { text: string }) {
       onClick={copy}
       className="flex w-full items-center justify-between gap-2 rounded-md bg-ground px-2 py-1 text-left text-cool hover:bg-raised"
     >
-      <code className="text-[11.5px] leading-snug wrap-anywhere">{text}</code>
+      <code className="text-small leading-snug wrap-anywhere">{text}</code>
       {copied ? (
         <Check aria-label="copied" size={13} />
       ) : (

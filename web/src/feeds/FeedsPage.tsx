@@ -62,7 +62,7 @@ export function FeedsPage() {
     >
       {adding !== null && <AddFeed key={adding} begun={adding} onDone={() => setAdding(null)} />}
       {chosen ? (
-        <div className="grid min-h-0 grid-cols-[230px_minmax(0,1fr)] gap-4">
+        <div className="stacks grid min-h-0 grid-cols-[14.375rem_minmax(0,1fr)] gap-4">
           <FeedList chosen={chosen.id} />
           <OneFeed key={chosen.id} feed={chosen} />
         </div>

@@ -21,7 +21,7 @@ export function NeverShowList() {
       label="Never-show list"
       side="bottom"
       align="end"
-      className="grid max-h-[70vh] w-[380px] grid-rows-[auto_auto_auto_minmax(0,1fr)] gap-3 p-3!"
+      className="grid max-h-[70vh] w-[23.75rem] grid-rows-[auto_auto_auto_minmax(0,1fr)] gap-3 p-3!"
       trigger={
         <Button kind="bare" title="Words that must not appear, wherever they come from">
           <EyeOff aria-hidden size={15} /> Never-show list
@@ -70,7 +70,7 @@ export function NeverShowList() {
         </Button>
       </form>
       <div className="grid min-h-0 content-start gap-1 overflow-y-auto">
-        <p role="status" className="text-[11.5px] text-quiet">
+        <p role="status" className="text-small text-quiet">
           {hits === 0
             ? 'No graphic holds such a word now.'
             : hits === 1

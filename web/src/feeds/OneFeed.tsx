@@ -67,7 +67,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
             onKeep={(name, from) => feedEdits.feed(feed.id, { name }, from)}
             className="min-w-40 flex-1 bg-transparent! px-1! text-base font-bold shadow-none! hover:bg-raised!"
           />
-          <span className="ml-auto flex items-center gap-1.5">
+          <span className="ml-auto flex items-center gap-1.5 max-sm:ml-0 max-sm:flex-wrap">
             {path !== pushed && (
               <label className="flex items-center gap-1.5 text-quiet">
                 every
@@ -135,7 +135,7 @@ export function OneFeed({ feed }: { feed: Schemas['Feed'] }) {
         <ReadBars reads={lately?.reads ?? []} />
       </div>
       <Binding onDrop={drop}>
-        <div className="grid min-h-0 grid-cols-[minmax(150px,0.6fr)_minmax(0,2fr)_minmax(250px,1.1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
+        <div className="grid min-h-0 grid-cols-[minmax(9.375rem,0.6fr)_minmax(0,2fr)_minmax(15.625rem,1.1fr)] gap-3 max-[1000px]:grid-cols-1 max-[1000px]:overflow-y-auto">
           <CameIn came={lately?.cameIn} sample={sample} onSample={setSample} />
           <TheTable feed={feed} state={state} shape={shape} table={table} onTable={setChosen} tried={tried} />
           <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-2 rounded-[14px] bg-panel p-3">

@@ -30,7 +30,7 @@ export function ReadBars({ reads }: { reads: readonly Read[] }) {
     <Drawer
       label="The last reads"
       align="end"
-      className="max-h-[60vh] w-[420px] overflow-y-auto"
+      className="max-h-[60vh] w-[26.25rem] overflow-y-auto"
       trigger={
         <button
           type="button"
@@ -42,7 +42,7 @@ export function ReadBars({ reads }: { reads: readonly Read[] }) {
             <span
               key={`${read.at} ${at}`}
               style={{ height: heightOf(read) }}
-              className={clsx('w-[5px] rounded-sm', colours[read.result])}
+              className={clsx('w-[0.3125rem] rounded-sm', colours[read.result])}
             />
           ))}
         </button>

@@ -58,7 +58,7 @@ export function RowsTable({ shape, count, row, isNew, stands, head, onSeen }: Pr
           style={columns}
           className="sticky top-0 z-[1] grid bg-ground shadow-[0_1px_0_var(--color-line)]"
         >
-          <span role="columnheader" className="px-2 py-1.5 text-[11px] text-faint">
+          <span role="columnheader" className="px-2 py-1.5 text-small text-faint">
             row
           </span>
           {shape.columns.map((column) => (
@@ -66,7 +66,7 @@ export function RowsTable({ shape, count, row, isNew, stands, head, onSeen }: Pr
               {head?.(column) ?? (
                 <span className="grid px-2 py-1.5 leading-tight">
                   <b className="truncate font-semibold">{column.name}</b>
-                  <span className="text-[11px] text-quiet">{columnKindNames[column.kind]}</span>
+                  <span className="text-small text-quiet">{columnKindNames[column.kind]}</span>
                 </span>
               )}
             </span>
@@ -88,7 +88,7 @@ export function RowsTable({ shape, count, row, isNew, stands, head, onSeen }: Pr
                   index === stands && 'bg-[#ffb34714] shadow-[inset_3px_0_0_var(--color-lamp)]',
                 )}
               >
-                <span role="rowheader" className="px-2 text-[11px] text-faint tabular-nums">
+                <span role="rowheader" className="px-2 text-small text-faint tabular-nums">
                   {index + 1}
                 </span>
                 {shape.columns.map((column, at) => (

@@ -20,7 +20,7 @@ export function TableDrawer({ label, title, words, className, children }: Props)
       label={label}
       side="bottom"
       align="end"
-      className={clsx('grid w-[400px] gap-3 p-3!', className)}
+      className={clsx('grid w-[25rem] gap-3 p-3!', className)}
       trigger={
         <Button kind="bare" className="min-h-8! px-2! py-1!" title={title}>
           {words}

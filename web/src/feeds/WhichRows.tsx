@@ -33,7 +33,7 @@ export function WhichRows({ feed, columns }: Props) {
     <TableDrawer
       label="Which rows"
       title="Which rows are used, and in which order"
-      className="w-[430px]!"
+      className="w-[26.875rem]!"
       words={
         <>
           <ListFilter aria-hidden size={14} /> {viewWords(feed)}
@@ -113,9 +113,7 @@ export function WhichRows({ feed, columns }: Props) {
         />
       </div>
       {view.countBy && (
-        <p className="text-[11.5px] text-quiet">
-          A row for each answer, with its “count”, and its “share” of a hundred.
-        </p>
+        <p className="text-small text-quiet">A row for each answer, with its “count”, and its “share” of a hundred.</p>
       )}
       <div className="flex flex-wrap items-center gap-1.5">
         <span className="w-20 text-quiet">Told apart by</span>
@@ -127,7 +125,7 @@ export function WhichRows({ feed, columns }: Props) {
           className="max-w-64"
         />
       </div>
-      <p className="text-[11.5px] text-quiet">
+      <p className="text-small text-quiet">
         A column that names each row (a name, a number) keeps a row the same one whatever else of it is changed.
       </p>
     </TableDrawer>

@@ -36,7 +36,7 @@ export function Lines({ onClose, ...props }: Props) {
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
         <Dialog.Content className="fixed inset-y-6 right-6 z-30 grid w-[min(860px,92vw)] grid-rows-[auto_auto_1fr] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
           <div className="flex items-start justify-between">
-            <Dialog.Title className="text-[15px] font-bold">
+            <Dialog.Title className="text-title font-bold">
               {props.label}{' '}
               <span className="font-normal text-quiet">· {count === 1 ? '1 line' : `${count} lines`}</span>
             </Dialog.Title>

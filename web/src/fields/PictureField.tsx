@@ -118,7 +118,7 @@ function Crop({ media, onKeep }: { media: MediaValue; onKeep(next: MediaValue): 
     ArrowDown: [0, 0.02],
   };
   return (
-    <div className={clsx('grid items-start gap-2.5', isSeen && 'grid-cols-[96px_1fr]')}>
+    <div className={clsx('grid items-start gap-2.5', isSeen && 'grid-cols-[6rem_1fr]')}>
       {isSeen && (
         <button
           type="button"
@@ -188,7 +188,7 @@ function Option<T extends string>(props: {
       value={props.value ?? ''}
       choices={[['', `${props.label.toLowerCase()}: as the template`], ...Object.entries<string>(props.choices)]}
       onChoose={(value) => props.onKeep((value || undefined) as T | undefined)}
-      className="min-h-8 bg-raised! text-[12px]"
+      className="min-h-8 bg-raised! text-xs"
     />
   );
 }

@@ -67,7 +67,7 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
       <FilePick kind="bare" accept=".wav,.mp3,.ogg,.flac,audio/*" onPick={(file) => void bring(file)}>
         <Music aria-hidden size={14} /> Upload a sound
       </FilePick>
-      <p className="text-[11.5px] text-quiet">
+      <p className="text-small text-quiet">
         All sounds are made equally loud. Of a long file the first 5 seconds play.
       </p>
     </Heading>

@@ -35,7 +35,7 @@ export function Words({ graphic, card, template, onTyped }: Props) {
   return (
     <Heading name="Words" note={from ? `every row of ${from}` : graphic.cards.length > 1 ? `card ${place}` : undefined}>
       {graphic.cardsFrom && (
-        <p className="-mt-1 text-[11.5px] text-quiet">
+        <p className="-mt-1 text-small text-quiet">
           Each row of{' '}
           <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="text-cool hover:underline">
             {from}

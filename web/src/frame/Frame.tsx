@@ -4,11 +4,12 @@ import { later } from '../ui/later';
 import { useOpened } from './opened';
 import { PaletteStill } from './PaletteStill';
 import { Places } from './Places';
-import { ownScreen, places } from './places';
+import { ownScreens, places } from './places';
 import { TopLine } from './TopLine';
 import { useKeys } from './useKeys';
 
 const Drops = later(async () => (await import('./Drops')).Drops);
+const LookDrawer = later(async () => (await import('./LookDrawer')).LookDrawer);
 const KeyList = later(async () => (await import('./KeyList')).KeyList, { takesKeys: true });
 const CommandPalette = later(async () => (await import('./CommandPalette')).CommandPalette, {
   meanwhile: PaletteStill,
@@ -19,7 +20,7 @@ export function Frame() {
   useKeys();
   const opened = useOpened();
   const [here] = useLocation();
-  if (here === ownScreen)
+  if (ownScreens.includes(here))
     return (
       <main className="grid h-full min-h-0">
         <Places />
@@ -27,17 +28,25 @@ export function Frame() {
     );
   const isHere = (to: string): boolean => here === to || (to !== '/' && here.startsWith(`${to}/`));
   return (
-    <div className="grid h-full grid-cols-[68px_1fr] grid-rows-[auto_1fr]">
-      <nav aria-label="Places" className="row-span-2 flex flex-col gap-0.5 bg-pit px-2 py-3">
-        <img src="/lamp.svg" alt="" className="mx-auto mb-3.5 size-9 rounded-full drop-shadow-[0_0_11px_#ffb34755]" />
+    <div className="grid h-full grid-cols-[4.25rem_minmax(0,1fr)] grid-rows-[auto_1fr] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[auto_1fr_auto]">
+      {/* On a phone the places lie at the foot, under the thumb. */}
+      <nav
+        aria-label="Places"
+        className="row-span-2 flex flex-col gap-0.5 overflow-y-auto bg-pit px-2 py-3 max-sm:order-last max-sm:row-span-1 max-sm:flex-row max-sm:overflow-x-auto max-sm:py-1"
+      >
+        <img
+          src="/lamp.svg"
+          alt=""
+          className="max-sm:hidden mx-auto mb-3.5 size-9 rounded-full drop-shadow-[0_0_11px_#ffb34755]"
+        />
         {places.map(({ to, name, icon: Icon, apart, also }) => (
           <Link
             key={to}
             to={to}
             aria-current={isHere(to) || (also && isHere(also)) ? 'page' : undefined}
             className={clsx(
-              'grid justify-items-center gap-1 rounded-[10px] py-2 text-[11px] transition-colors duration-150',
-              apart && 'mt-3',
+              'grid justify-items-center gap-1 rounded-[10px] py-2 max-sm:min-w-14 max-sm:px-1 text-small transition-colors duration-150',
+              apart && 'mt-3 max-sm:order-first max-sm:mt-0',
               'text-faint hover:text-ink aria-[current]:bg-raised aria-[current]:text-ink',
             )}
           >
@@ -45,6 +54,9 @@ export function Frame() {
             {name}
           </Link>
         ))}
+        <span className="mt-auto max-sm:mt-0 max-sm:min-w-14">
+          <LookDrawer />
+        </span>
       </nav>
       <header className="min-w-0">
         <TopLine />

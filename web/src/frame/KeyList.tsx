@@ -26,9 +26,9 @@ export function KeyList() {
     <Dialog.Root open onOpenChange={(next) => !next && open(null)}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-30 bg-black/60" />
-        <Dialog.Content className="fixed inset-8 z-30 m-auto grid h-fit max-h-[90vh] max-w-[900px] grid-rows-[auto_1fr] gap-4 rounded-2xl bg-panel p-6 shadow-[0_20px_60px_#000a]">
+        <Dialog.Content className="fixed inset-8 z-30 m-auto grid h-fit max-h-[90vh] max-w-[56.25rem] grid-rows-[auto_1fr] gap-4 rounded-2xl bg-panel p-6 shadow-[0_20px_60px_#000a]">
           <div className="flex items-start justify-between">
-            <Dialog.Title className="text-[15px] font-bold">Keys</Dialog.Title>
+            <Dialog.Title className="text-title font-bold">Keys</Dialog.Title>
             <Dialog.Close aria-label="Close" className="text-quiet hover:text-ink">
               <X aria-hidden size={18} />
             </Dialog.Close>

@@ -1,7 +1,8 @@
 import { Route, Switch } from 'wouter';
 import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
-import { ownScreen } from './places';
+import { screens } from '../monitor/screens';
+import { confidence } from './places';
 
 const places = {
   '/': later(async () => (await import('../desk/DeskPage')).DeskPage),
@@ -17,7 +18,9 @@ const places = {
   '/history': later(async () => (await import('../history/HistoryPage')).HistoryPage),
   '/chat': later(async () => (await import('../chat/ChatPage')).ChatPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),
-  [ownScreen]: later(async () => (await import('../confidence/ConfidencePage')).ConfidencePage),
+  [screens.air]: later(async () => (await import('../monitor/MonitorPage')).MonitorPage),
+  [screens.standby]: later(async () => (await import('../desk/StandbyPage')).StandbyPage),
+  [confidence]: later(async () => (await import('../confidence/ConfidencePage')).ConfidencePage),
   '/outputs': later(async () => (await import('../outputs/OutputsPage')).OutputsPage),
 };
 

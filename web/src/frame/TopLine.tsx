@@ -26,13 +26,13 @@ export function TopLine() {
   const small = lit.length > mostInARow;
 
   return (
-    <div className="flex h-[52px] items-center gap-[18px] px-[18px]">
-      <div className="w-40 shrink-0 max-[940px]:w-28">
+    <div className="flex h-[3.25rem] items-center gap-[18px] px-[18px] max-sm:h-auto max-sm:min-h-[3.25rem] max-sm:flex-wrap max-sm:gap-2 max-sm:px-3 max-sm:pt-1">
+      <div className="w-40 shrink-0 max-[940px]:w-28 max-sm:hidden">
         <KeptText
           aria-label="Name of the show"
           value={show.name}
           onKeep={(name, from) => edits.show({ name }, from)}
-          className="bg-transparent! px-0! py-0! text-[15px] font-bold text-ellipsis shadow-none! hover:bg-panel!"
+          className="bg-transparent! px-0! py-0! text-title font-bold text-ellipsis shadow-none! hover:bg-panel!"
         />
         <KeepingNote />
       </div>
@@ -52,8 +52,13 @@ export function TopLine() {
               <LitLamp key={airing.id} airing={airing} small={small} />
             ))}
           </ul>
-          {alarm && <AlarmPlate alarm={alarm} className="w-[340px] shrink max-[940px]:w-[250px]" />}
-          <div className="flex shrink-0 gap-3.5 text-xs text-quiet">
+          {alarm && (
+            <AlarmPlate
+              alarm={alarm}
+              className="max-sm:order-last max-sm:h-9 max-sm:w-full! max-sm:shrink-0 w-[21.25rem] shrink max-[940px]:w-[15.625rem]"
+            />
+          )}
+          <div className="flex shrink-0 gap-3.5 text-xs text-quiet max-sm:hidden">
             {!alarm && <OutputsFact />}
             <FeedsFact quiet={!!alarm} />
             <ChatFact quiet={!!alarm} />
@@ -99,7 +104,7 @@ export function TopLine() {
 function KeepingNote() {
   const keeping = useKeeping();
   return (
-    <div className="text-[11.5px] text-quiet">
+    <div className="text-small text-quiet">
       <span role="status">
         {keeping === null && 'All changes saved'}
         {keeping?.state === 'keeping' && 'Saving …'}
@@ -136,7 +141,7 @@ function LitLamp({ airing, small }: { airing: Schemas['AiringView']; small: bool
         title={`${name} is on air. Press to switch it off.`}
         className={clsx(
           'lit flex w-full items-center gap-1.5 rounded-full px-2.5 font-semibold',
-          small ? 'h-[22px] max-w-36 text-[11.5px]' : 'max-w-44 py-1 text-xs',
+          small ? 'h-[1.375rem] max-w-36 text-small' : 'max-w-44 py-1 text-xs',
         )}
       >
         <span aria-hidden className="size-2 shrink-0 rounded-full bg-[#8a4b00]" />

@@ -1,6 +1,7 @@
 import { ctrlKey, register, type Action, type ActionKey } from '../show/actions';
 import { edits } from '../show/edits';
 import { shows } from '../show/show';
+import { lookNow, setLook, sizes } from '../ui/look';
 import { open, openedNow } from './opened';
 import { places } from './places';
 
@@ -37,6 +38,26 @@ export function registerEverywhere(go: (to: string) => void): void {
       key: redoKey,
       when: () => !!shows.getState().show?.history.redo,
       run: () => void edits.redo(),
+    },
+    {
+      id: 'look/ground',
+      name: lookNow().ground === 'dim' ? 'Bright colours, for a bright room' : 'Dim colours, for a dark room',
+      group: 'Ways of working',
+      run: () => setLook({ ground: lookNow().ground === 'dim' ? 'bright' : 'dim' }),
+    },
+    {
+      id: 'look/larger',
+      name: 'Larger words and buttons',
+      group: 'Ways of working',
+      when: () => lookNow().size < sizes.most,
+      run: () => setLook({ size: lookNow().size + sizes.step }),
+    },
+    {
+      id: 'look/smaller',
+      name: 'Smaller words and buttons',
+      group: 'Ways of working',
+      when: () => lookNow().size > sizes.least,
+      run: () => setLook({ size: lookNow().size - sizes.step }),
     },
     { id: 'go/history', name: 'History and bin', group: 'Go to', run: () => go('/history') },
     ...places.map((place): Action => ({

@@ -1,7 +1,9 @@
+import { screens } from '../monitor/screens';
 import { Bell, Layers, MessageCircle, MonitorUp, Palette, Rss, Sun, Tag, Timer, type LucideIcon } from 'lucide-react';
 
-/** The confidence view has a window of its own, with nothing around it. */
-export const ownScreen = '/confidence';
+/** The confidence view and the monitors have windows of their own, with nothing around them. */
+export const confidence = '/confidence';
+export const ownScreens: readonly string[] = [confidence, ...Object.values(screens)];
 
 /** The places of the app, in the order of the work; `also` is the address of another page that belongs to it. */
 export const places: readonly { to: string; name: string; icon: LucideIcon; apart?: boolean; also?: string }[] = [

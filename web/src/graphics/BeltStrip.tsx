@@ -48,12 +48,12 @@ export function BeltStrip({ graphic, card, plays, onPlay }: Props) {
       </div>
       <ol className="flex gap-1.5 overflow-x-auto pb-1.5">
         {loop.slice(0, most).map((item, at) => (
-          <li key={at} className="max-w-64 shrink-0 truncate rounded-lg bg-raised px-2.5 py-1.5 text-[12.5px]">
+          <li key={at} className="max-w-64 shrink-0 truncate rounded-lg bg-raised px-2.5 py-1.5 text-xs">
             {words.get(item.piece) || <span className="text-quiet">space</span>}
           </li>
         ))}
         {loop.length > most && (
-          <li className="shrink-0 px-2.5 py-1.5 text-[12.5px] text-quiet">and {loop.length - most} more</li>
+          <li className="shrink-0 px-2.5 py-1.5 text-xs text-quiet">and {loop.length - most} more</li>
         )}
       </ol>
     </section>
@@ -86,13 +86,13 @@ function Running({ graphic, belt }: { graphic: Graphic; belt: Belt }) {
           <li
             key={entry.seq}
             className={clsx(
-              'flex max-w-72 shrink-0 items-center gap-2 rounded-lg py-0.5 pr-1 pl-2.5 text-[12.5px]',
+              'flex max-w-72 shrink-0 items-center gap-2 rounded-lg py-0.5 pr-1 pl-2.5 text-xs',
               wait === 0 ? 'lit' : 'bg-raised',
             )}
           >
             <span className="truncate">{belt.words[entry.piece] || 'space'}</span>
             {wait !== 0 && (
-              <span className="shrink-0 text-[11.5px] text-quiet tabular-nums">
+              <span className="shrink-0 text-small text-quiet tabular-nums">
                 {wait === null ? 'waits' : `in ${clockText(Math.ceil(wait / 1000) * 1000)}`}
               </span>
             )}

@@ -56,7 +56,7 @@ export function CardRow({ top, height, at, card, number, graphic, chosen, onChoo
           <GripVertical aria-hidden size={14} />
         </button>
         <span className="min-w-5 text-right text-quiet tabular-nums">{number}</span>
-        {up && <span className="ml-1 text-[11.5px] font-semibold text-lamp-soft">current</span>}
+        {up && <span className="ml-1 text-small font-semibold text-lamp-soft">current</span>}
       </span>
       {children}
       <span role="gridcell" className="flex w-32 shrink-0 items-center justify-end gap-0.5 pr-2 text-quiet">

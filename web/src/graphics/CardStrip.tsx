@@ -169,10 +169,10 @@ function Thumbnail({ graphic, card, number, chosen, onChoose }: ThumbnailProps) 
       )}
     >
       <PictureView close picture={data} label={`Card ${number}`} />
-      <span className="flex items-center gap-1.5 px-2 py-1 text-[11.5px]">
+      <span className="flex items-center gap-1.5 px-2 py-1 text-small">
         <span className="text-quiet tabular-nums">{number}</span>
         {card.id === graphic.up && <span className="font-semibold text-lamp-soft">current</span>}
-        {lit && <span className="lit ml-auto rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
+        {lit && <span className="lit ml-auto rounded-full px-1.5 text-micro font-semibold">on air</span>}
       </span>
     </div>
   );

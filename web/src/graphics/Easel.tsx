@@ -127,7 +127,9 @@ function SafeLine({ area, name, low }: { area: Area; name: string; low?: boolean
         height: share(area.h, height),
       }}
     >
-      <span className={clsx('absolute right-1 text-[9px] text-white/80', low ? 'bottom-0.5' : '-top-3.5')}>{name}</span>
+      <span className={clsx('absolute right-1 text-[0.5625rem] text-white/80', low ? 'bottom-0.5' : '-top-3.5')}>
+        {name}
+      </span>
     </div>
   );
 }

@@ -13,7 +13,7 @@ import { inputLook } from '../ui/inputLook';
 import { Menu, MenuItem, MenuLine } from '../ui/Menu';
 import { Seen } from '../ui/Seen';
 import { useMenu } from '../ui/useMenu';
-import { askToDelete } from './askToDelete';
+import { askToDelete } from '../show/askToDelete';
 
 /** The graphics by seat, in the order of the frame. Ctrl or Shift chooses several; the context menu is for them all. */
 export function GraphicList({ chosen }: { chosen: Graphic }) {
@@ -48,13 +48,26 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
     return { ids, lit: ids.some((one) => current.lit.has(one)) };
   }, []);
 
+  const [typed, setTyped] = useState('');
+  const find = typed.trim().toLocaleLowerCase();
   return (
-    <nav aria-label="Graphics by seat" className="min-h-0 overflow-y-auto pr-1">
+    <nav aria-label="Graphics by seat" className="flex min-h-0 flex-col gap-2 overflow-y-auto pr-1">
+      {show.graphics.length > many && (
+        <input
+          type="search"
+          aria-label="Find a graphic"
+          placeholder={`Find among ${show.graphics.length}`}
+          value={typed}
+          onChange={({ target }) => setTyped(target.value)}
+          className={clsx(inputLook, 'sticky top-0 z-10 shrink-0')}
+        />
+      )}
+      {find && !show.graphics.some(isFound) && <p className="text-quiet">No matches</p>}
       {seats.map((seat) => {
-        const here = show.graphics.filter((graphic) => graphic.seat === seat.id);
+        const here = show.graphics.filter((graphic) => graphic.seat === seat.id && isFound(graphic));
         return here.length === 0 ? null : (
           <section key={seat.id} className="mb-3">
-            <h2 className="mb-1 px-1 text-[11px] text-faint lowercase">{seat.name}</h2>
+            <h2 className="mb-1 px-1 text-small text-faint lowercase">{seat.name}</h2>
             <ul className="grid gap-1.5">
               {here.map((graphic) => (
                 <Thumbnail
@@ -74,7 +87,19 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
       })}
     </nav>
   );
+
+  function isFound({ name, cards }: Graphic): boolean {
+    return (
+      !find ||
+      [name, ...cards.flatMap((card) => Object.values(card.words))].some((one) =>
+        one.toLocaleLowerCase().includes(find),
+      )
+    );
+  }
 }
+
+/** From so many on they are looked for, by name or by words. */
+const many = 12;
 
 function Glimpse({ id, name }: { id: string; name: string }) {
   const { data } = usePicture(id);
@@ -97,6 +122,11 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
   const menu = useMenu();
   const count = menu.place ? among(id).ids.length : 1;
   const begin = useRef(false);
+  const place = useRef<HTMLLIElement>(null);
+  // A new one, and one that was come to from elsewhere, is seen.
+  useEffect(() => {
+    if (chosen) place.current?.scrollIntoView({ block: 'nearest' });
+  }, [chosen]);
 
   const duplicate = async (): Promise<void> => {
     let last: string | null = null;
@@ -118,6 +148,7 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
   return (
     <>
       <li
+        ref={place}
         {...menu.asked}
         onKeyDown={(event) => event.key === 'F2' && setNaming(true)}
         className={clsx(
@@ -139,7 +170,7 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
           {!naming && (
             <span className="flex items-center justify-between gap-2 px-2 py-1.5">
               <span className="truncate font-semibold">{name}</span>
-              {lit && <span className="lit rounded-full px-1.5 text-[10.5px] font-semibold">on air</span>}
+              {lit && <span className="lit rounded-full px-1.5 text-micro font-semibold">on air</span>}
             </span>
           )}
         </Link>

@@ -61,7 +61,7 @@ function Bench({ graphic }: { graphic: Graphic }) {
     setTyped({ for: typedFor, words: text === null ? others : { ...others, [field]: text } });
   };
   return (
-    <div className="grid min-h-0 grid-cols-[190px_minmax(0,1fr)_300px] gap-4">
+    <div className="stacks grid min-h-0 grid-cols-[11.875rem_minmax(0,1fr)_18.75rem] gap-4 max-[960px]:grid-cols-[11.875rem_minmax(0,1fr)] max-[960px]:grid-rows-[auto_minmax(0,1fr)] max-[960px]:[&>:first-child]:row-span-2">
       <GraphicList chosen={graphic} />
       <div className="grid min-h-0 auto-rows-max content-start gap-4 overflow-y-auto">
         <Easel key={graphic.id} graphic={graphic} card={card.id} typed={words} runs={runs} />

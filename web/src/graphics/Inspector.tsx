@@ -22,7 +22,7 @@ import { SoundChoice } from '../fields/SoundChoice';
 import { Ticker } from './Ticker';
 import { Timing } from './Timing';
 import { Words } from '../fields/Words';
-import { askToDelete } from './askToDelete';
+import { askToDelete } from '../show/askToDelete';
 
 /** Everything about one graphic, under a few headings. */
 export function Inspector({

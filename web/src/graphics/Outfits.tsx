@@ -7,6 +7,7 @@ import { nowOf, type Graphic, type Outfit, type Template } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
 import { Heading } from '../ui/Heading';
+import { OutfitChoice } from '../fields/OutfitChoice';
 
 const begun = /^Outfit \d+$/;
 
@@ -51,18 +52,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
 
   return (
     <Heading name="Outfit">
-      <div role="group" aria-label="Outfits" className="flex flex-wrap gap-1.5">
-        {[{ id: '', name: 'Everything' }, ...graphic.outfits].map((outfit) => (
-          <button
-            key={outfit.id}
-            type="button"
-            aria-pressed={outfit.id === (graphic.worn ?? '')}
-            onClick={() => void edits.graphic(graphic.id, { worn: outfit.id || null })}
-            className="min-h-8 rounded-lg bg-panel px-3 hover:bg-raised aria-pressed:font-semibold aria-pressed:shadow-[inset_0_0_0_1.5px_var(--color-cool)]"
-          >
-            {outfit.name}
-          </button>
-        ))}
+      <OutfitChoice graphic={graphic}>
         {worn && (
           <Button
             kind="bare"
@@ -77,7 +67,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
             <Trash2 aria-hidden size={13} />
           </Button>
         )}
-      </div>
+      </OutfitChoice>
       <ul aria-label="Parts" className="grid max-h-52 overflow-y-auto rounded-lg bg-panel p-1">
         {template.parts
           .filter((part) => part.depth > 0)
@@ -99,7 +89,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
                 >
                   <Icon aria-hidden size={14} className="shrink-0" />
                   {partName(part.id)}
-                  <span className="ml-auto text-[11px] text-faint">{part.kind}</span>
+                  <span className="ml-auto text-small text-faint">{part.kind}</span>
                 </button>
               </li>
             );

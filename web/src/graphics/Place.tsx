@@ -86,7 +86,7 @@ export function Place({ graphic }: { graphic: Graphic }) {
           'its own',
         )}
       </div>
-      <p className="-mt-2 text-[11.5px] text-quiet">X and Y are counted from its place in the seat.</p>
+      <p className="-mt-2 text-small text-quiet">X and Y are counted from its place in the seat.</p>
       <div className="grid grid-cols-2 gap-3">
         <Range
           label="Size"

@@ -100,7 +100,7 @@ function Shelf({ onDone }: { onDone(): void }) {
           </Button>
         </Dialog.Close>
       </div>
-      <div className="grid min-h-0 grid-cols-[150px_1fr] gap-4">
+      <div className="grid min-h-0 grid-cols-[9.375rem_1fr] gap-4">
         <div role="group" aria-label="Kinds" className="grid content-start gap-0.5 overflow-y-auto">
           {[null, ...kinds].map((one) => (
             <button
@@ -160,7 +160,7 @@ function Tile({ template, onTake }: { template: Template; onTake(): void }) {
         </Seen>
         <span className="block px-3 py-2">
           <b className="block font-semibold">{template.name}</b>
-          <span className="line-clamp-2 text-[11.5px] text-quiet">{template.about}</span>
+          <span className="line-clamp-2 text-small text-quiet">{template.about}</span>
         </span>
       </button>
     </li>

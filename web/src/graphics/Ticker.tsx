@@ -38,7 +38,7 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
   return (
     <Heading name={flips ? 'One by one' : program.motion === 'climb' ? 'Roll' : 'Crawl'}>
       {flips ? (
-        <p className="text-[11.5px] text-quiet">Each item stays as long as it takes to read it twice.</p>
+        <p className="text-small text-quiet">Each item stays as long as it takes to read it twice.</p>
       ) : (
         <Range
           label="Speed, px a second"
@@ -129,7 +129,7 @@ export function Ticker({ graphic, card }: { graphic: Graphic; card: Card }) {
               )}
             />
           )}
-          <p className="pt-1 text-[11.5px] text-quiet">
+          <p className="pt-1 text-small text-quiet">
             Takes <b className="font-semibold text-ink tabular-nums">{clockText(Math.round(once) * 1000)}</b>, then it
             leaves by itself.
           </p>

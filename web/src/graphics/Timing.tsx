@@ -57,7 +57,7 @@ function ToRead({ graphic, picture: { words, suggested } }: { graphic: Graphic; 
   const seconds = Math.ceil(suggested / 500) / 2;
   const short = graphic.stay != null && graphic.stay < suggested;
   return (
-    <p className="-mt-1 flex flex-wrap items-center gap-x-2 text-[11.5px] text-quiet">
+    <p className="-mt-1 flex flex-wrap items-center gap-x-2 text-small text-quiet">
       <span>
         {words === 1 ? '1 word' : `${words} words`}, read twice in {seconds} s{short ? ': its stay is shorter' : ''}.
       </span>
@@ -70,7 +70,7 @@ function ToRead({ graphic, picture: { words, suggested } }: { graphic: Graphic; 
   );
 }
 
-const pair = 'grid grid-cols-[1fr_84px] items-start gap-2';
+const pair = 'grid grid-cols-[1fr_5.25rem] items-start gap-2';
 
 /** What follows when the stay is over. */
 function Then({ graphic }: { graphic: Graphic }) {
@@ -141,7 +141,7 @@ function Eye({ graphic }: { graphic: Graphic }) {
         )}
       </div>
       {now === 'again' && (
-        <p className="mt-1 text-[11.5px] text-quiet">
+        <p className="mt-1 text-small text-quiet">
           Dark in between. The ⇄ on its switch starts it: editing never puts it on air.
         </p>
       )}
@@ -193,7 +193,7 @@ function CardsInTurn({ graphic }: { graphic: Graphic }) {
                 aria-pressed={chosen(card.id)}
                 onClick={() => toggle(card.id)}
                 className={clsx(
-                  'max-w-full truncate rounded-md px-2 py-1 text-[11.5px]',
+                  'max-w-full truncate rounded-md px-2 py-1 text-small',
                   chosen(card.id) ? 'bg-ridge text-ink' : 'bg-ground text-faint line-through',
                 )}
               >

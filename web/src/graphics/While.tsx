@@ -58,7 +58,7 @@ export function While({ graphic }: { graphic: Graphic }) {
             <Seconds label="Goes after, in seconds" ms={condition.off ?? 10_000} onKeep={(off) => keep({ off })} />s
             without
           </span>
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             Your hand wins: what you darken stays dark until the feed has said otherwise once, and what you light stays.
           </p>
         </>

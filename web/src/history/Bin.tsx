@@ -45,7 +45,7 @@ export function Bin() {
       {!!data?.length && found?.length === 0 && <p className="p-6 text-center text-quiet">No matches</p>}
       <ul
         aria-label="What was deleted"
-        className="grid min-h-0 auto-rows-max grid-cols-[repeat(auto-fill,minmax(230px,1fr))] gap-3 overflow-y-auto"
+        className="grid min-h-0 auto-rows-max grid-cols-[repeat(auto-fill,minmax(14.375rem,1fr))] gap-3 overflow-y-auto"
       >
         {found?.map((one) => (
           <Tile key={one.no} one={one} />

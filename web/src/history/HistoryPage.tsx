@@ -15,7 +15,7 @@ import { Bin } from './Bin';
 export function HistoryPage() {
   return (
     <Page title="History and bin" actions={<UndoButtons />}>
-      <div className="grid min-h-0 grid-cols-[minmax(300px,420px)_minmax(0,1fr)] gap-4 max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
+      <div className="grid min-h-0 grid-cols-[minmax(18.75rem,26.25rem)_minmax(0,1fr)] gap-4 max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
         <Edits />
         <Bin />
       </div>

@@ -54,7 +54,7 @@ export function AdapterBench({ adapter }: { adapter: Adapter }) {
     if (await edits.adapters.remove(adapter.id)) tellDeleted(edits.undo, `The adapter “${adapter.name}” is`, []);
   };
   return (
-    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(320px,380px)_minmax(0,1fr)] gap-4">
+    <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(20rem,23.75rem)_minmax(0,1fr)] gap-4">
       <section
         aria-label="What it sends"
         className="grid min-h-0 grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5 rounded-[14px] bg-panel p-4"
@@ -72,7 +72,7 @@ export function AdapterBench({ adapter }: { adapter: Adapter }) {
           placeholder={example}
           value={sample}
           onChange={(event) => setSample(event.target.value)}
-          className={`${inputLook} resize-none font-mono text-[12px] leading-[18px]`}
+          className={`${inputLook} resize-none font-mono text-xs leading-[18px]`}
         />
         <div className="grid gap-2">
           <p className="text-quiet">
@@ -100,7 +100,7 @@ export function AdapterBench({ adapter }: { adapter: Adapter }) {
               onKeep={(text, from) => edits.adapters.change(adapter.id, { takes: { [part]: text.trim() } }, from)}
             />
           ))}
-          <p className="mt-1 text-[11.5px] text-quiet">
+          <p className="mt-1 text-small text-quiet">
             A place such as <code>/from/nick</code>, words as they are, or words with placeholders:{' '}
             <code>{'{{ it.cents | divided_by: 100.0 }}'}</code>. What it is: follow, member, gift, tip, visit, reward,
             reversal, or a word of your own; where that comes to nothing, it is left out.
@@ -127,14 +127,14 @@ interface LineProps {
 
 function Line({ label, value, placeholder, offers = [], onKeep }: LineProps) {
   return (
-    <label className="grid grid-cols-[92px_minmax(0,1fr)] items-center gap-2">
+    <label className="grid grid-cols-[5.75rem_minmax(0,1fr)] items-center gap-2">
       <span className="text-quiet">{label}</span>
       <KeptText
         value={value}
         spellCheck={false}
         placeholder={placeholder}
         onKeep={onKeep}
-        className="font-mono text-[12px]"
+        className="font-mono text-xs"
         offersFor={(text) =>
           text.startsWith('/')
             ? offers
@@ -184,7 +184,7 @@ function Outcome({ tried, error }: { tried: Schemas['AdapterTried'] | undefined;
       )}
       {offered.length > 0 && (
         <Heading name="What stands in it">
-          <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-0.5 text-[12px]">
+          <dl className="grid grid-cols-[auto_minmax(0,1fr)] gap-x-3 gap-y-0.5 text-xs">
             {offered.map(({ pointer, says }) => (
               <div key={pointer} className="contents">
                 <dt className="font-mono text-cool">{pointer}</dt>

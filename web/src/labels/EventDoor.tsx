@@ -14,7 +14,7 @@ export function EventDoor() {
       label="How events come in"
       side="bottom"
       align="end"
-      className="w-[460px] p-4!"
+      className="w-[28.75rem] p-4!"
       trigger={<Button kind="bare">How events come in</Button>}
     >
       <div className="grid gap-2">

@@ -43,11 +43,11 @@ function Line({ event }: { event: Schemas['EventView'] }) {
   return (
     <li
       className={clsx(
-        'grid grid-cols-[104px_92px_minmax(0,1fr)_auto_164px] items-center gap-3 border-b border-ridge py-0.5',
+        'grid grid-cols-[6.5rem_5.75rem_minmax(0,1fr)_auto_10.25rem] items-center gap-3 border-b border-ridge py-0.5',
         event.isGone && 'text-faint line-through',
       )}
     >
-      <span className="text-[11.5px] text-quiet tabular-nums">
+      <span className="text-small text-quiet tabular-nums">
         {isByHand && event.at === 0 ? 'before' : clock.format(event.at)}
       </span>
       <span className="truncate">{isByHand ? 'correction' : kindWord(event.kind)}</span>
@@ -57,13 +57,13 @@ function Line({ event }: { event: Schemas['EventView'] }) {
       </span>
       <span className="text-right tabular-nums">{isByHand || isCounted(event.kind) ? event.amount : ''}</span>
       {event.isGone ? (
-        <span className="text-right text-[11.5px]">taken back</span>
+        <span className="text-right text-small">taken back</span>
       ) : (
         <span className="flex justify-end">
           {has && (
             <Button
               kind="bare"
-              className="min-h-7! px-2! text-[12px]"
+              className="min-h-7! px-2! text-xs"
               aria-label={`Show the alert for ${event.name || 'nobody by name'} again`}
               onClick={() => void events.showAgain(event.seq)}
             >
@@ -72,7 +72,7 @@ function Line({ event }: { event: Schemas['EventView'] }) {
           )}
           <Button
             kind="bare"
-            className="min-h-7! px-2! text-[12px]"
+            className="min-h-7! px-2! text-xs"
             aria-label={`Take back the ${kindWord(event.kind)} of ${event.name || 'nobody by name'}`}
             onClick={() => void events.takeBack(event.seq)}
           >

@@ -16,7 +16,7 @@ export function LabelRow({ label, chosen }: { label: Label; chosen: boolean }) {
   return (
     <li
       className={clsx(
-        'relative grid grid-cols-[180px_minmax(0,1fr)_minmax(0,220px)] items-center gap-4 rounded-[12px] bg-panel px-4 py-2.5 hover:bg-raised',
+        'relative grid grid-cols-[11.25rem_minmax(0,1fr)_minmax(0,13.75rem)] items-center gap-4 rounded-[12px] bg-panel px-4 py-2.5 hover:bg-raised',
         chosen && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
       )}
     >
@@ -28,12 +28,12 @@ export function LabelRow({ label, chosen }: { label: Label; chosen: boolean }) {
         {label.name}
       </Link>
       <span className="grid min-w-0 gap-1.5">
-        <span className={clsx('truncate text-[17px]', said?.isEmpty ? 'text-quiet italic' : 'font-semibold')}>
+        <span className={clsx('truncate text-title', said?.isEmpty ? 'text-quiet italic' : 'font-semibold')}>
           {said?.text || '(nothing)'}
         </span>
         {said?.percent != null && <Meter percent={said.percent} />}
       </span>
-      <span className="truncate text-[11.5px] text-quiet" title={users.map((user) => user.name).join(', ')}>
+      <span className="truncate text-small text-quiet" title={users.map((user) => user.name).join(', ')}>
         {onAir.length > 0 && <span className="mr-1.5 font-semibold text-lamp">On air in</span>}
         {users.length === 0
           ? 'No graphic shows it yet'
@@ -57,7 +57,7 @@ function Meter({ percent }: { percent: number }) {
       >
         <span className="block h-full rounded-full bg-moss" style={{ width: `${Math.min(100, percent)}%` }} />
       </span>
-      <span className="text-[11.5px] text-quiet tabular-nums">
+      <span className="text-small text-quiet tabular-nums">
         {percent < 100 ? `${percent} %` : percent < 1000 ? `met, ${percent} %` : 'met'}
       </span>
     </span>

@@ -88,7 +88,7 @@ export function LabelSettings({ label }: { label: Label }) {
             />
           )}
         />
-        <p className="text-[11.5px] text-quiet">
+        <p className="text-small text-quiet">
           It can use event.name, event.amount, event.count, event.words and event.tier, in double braces.
         </p>
         <Field
@@ -148,7 +148,7 @@ export function LabelSettings({ label }: { label: Label }) {
             said="Copied: paste it into a field of a graphic."
           />
         </div>
-        <p className="text-[11.5px] text-quiet">
+        <p className="text-small text-quiet">
           Number fields take {`{{ labels.${label.id}_value }}`}
           {label.target != null && `, {{ labels.${label.id}_target }} and {{ labels.${label.id}_percent }}`}.
         </p>

@@ -11,7 +11,7 @@ export function KeepClear({ area, name }: { area: Area; name: string }) {
       className="pointer-events-none absolute rounded-sm border border-dashed border-orchid bg-[repeating-linear-gradient(135deg,#e58ad026_0_6px,transparent_6px_12px)]"
       style={{ left: share(area.x), top: share(area.y), width: share(area.w), height: share(area.h) }}
     >
-      <span className="absolute top-0.5 left-1 text-[9px] text-white [text-shadow:0_0_3px_#000]">{name}</span>
+      <span className="absolute top-0.5 left-1 text-[0.5625rem] text-white [text-shadow:0_0_3px_#000]">{name}</span>
     </div>
   );
 }

@@ -70,7 +70,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
   };
 
   return (
-    <li className="grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-8 rounded-[14px] bg-panel p-5">
+    <li className="stacks grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-8 rounded-[14px] bg-panel p-5">
       <div className="grid content-start gap-4">
         <h2 className="text-sm font-semibold">
           {output.name}

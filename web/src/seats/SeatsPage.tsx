@@ -53,7 +53,7 @@ export function SeatsPage() {
 
   return (
     <Page title="Frame and seats" actions={<UndoButtons />}>
-      <div className="grid min-h-0 grid-cols-[minmax(0,1fr)_340px] gap-5">
+      <div className="stacks grid min-h-0 grid-cols-[minmax(0,1fr)_21.25rem] gap-5">
         <div className="grid min-h-0 content-start gap-3">
           <Drawing active={drawing !== null} onDraw={add}>
             <AirMonitor className="rounded-xl" />
@@ -292,7 +292,9 @@ function SeatBox({ seat }: { seat: Seat }) {
       className="pointer-events-none absolute rounded-sm border border-cool"
       style={{ left: share(x), top: share(y), width: share(w), height: share(h) }}
     >
-      <span className="absolute right-1 bottom-0.5 text-[9px] text-white [text-shadow:0_0_3px_#000]">{seat.name}</span>
+      <span className="absolute right-1 bottom-0.5 text-[0.5625rem] text-white [text-shadow:0_0_3px_#000]">
+        {seat.name}
+      </span>
     </div>
   );
 }

@@ -44,7 +44,7 @@ export function Boxes({ feed }: { feed: Schemas['Feed'] }) {
           </fieldset>
         );
       })}
-      <div className="border-t border-ridge pt-1.5 text-[11.5px] text-quiet">
+      <div className="border-t border-ridge pt-1.5 text-small text-quiet">
         <Tick checked={feed.mayTick} onChange={(mayTick) => void feedEdits.feed(feed.id, { mayTick })}>
           Side Lamp may tick them in the file
         </Tick>

@@ -52,7 +52,7 @@ export function TimerControls({ timer, brief }: { timer: Timer; brief?: boolean 
 }
 
 function Step({ children }: { children: ReactNode }) {
-  return <span className="text-[11.5px] font-semibold tabular-nums">{children}</span>;
+  return <span className="text-small font-semibold tabular-nums">{children}</span>;
 }
 
 interface ControlProps {

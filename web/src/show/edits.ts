@@ -24,6 +24,7 @@ const path = (id: string) => ({ path: { id } });
 /** Edits of the show. Each is kept at once; a refusal is shown, and loses nothing that was typed. */
 export const edits = {
   cues: makeEntries<Schemas['Cue'], Schemas['CueEdit']>('cues'),
+  deskPages: makeEntries<Schemas['DeskPage'], Schemas['DeskPageEdit']>('deskPages'),
   timers: makeEntries<Schemas['Timer'], Schemas['TimerEdit']>('timers'),
   labels: makeEntries<Schemas['Label'], Schemas['LabelEdit']>('labels'),
   alertRules: makeEntries<Schemas['AlertRule'], Schemas['AlertEdit']>('alertRules'),

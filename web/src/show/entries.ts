@@ -17,6 +17,7 @@ export interface Entries<T, E> {
 /** The lists, by where the show has them, and their addresses. */
 const addresses = {
   cues: '/api/cues',
+  deskPages: '/api/desk-pages',
   timers: '/api/timers',
   labels: '/api/labels',
   alertRules: '/api/alerts',

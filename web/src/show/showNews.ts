@@ -14,6 +14,7 @@ const keys = {
   feeds: 'id',
   outputs: 'id',
   cues: 'id',
+  deskPages: 'id',
   timers: 'id',
   labels: 'id',
   alertRules: 'id',

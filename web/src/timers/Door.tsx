@@ -58,7 +58,7 @@ export function Door({ timer, change }: { timer: Timer; change: ChangeTimer }) {
               )}
             />
           </div>
-          <p className="text-[11.5px] text-quiet">
+          <p className="text-small text-quiet">
             Paused, it stays paused. After zero what comes is offered here, and never starts it again.
           </p>
         </>

@@ -46,9 +46,9 @@ export function Gains({ timer }: { timer: Timer }) {
           label={`All time that events add to ${timer.name}`}
           side="bottom"
           align="start"
-          className="max-h-[50vh] w-[380px] overflow-y-auto"
+          className="max-h-[50vh] w-[23.75rem] overflow-y-auto"
           trigger={
-            <Button kind="bare" className="justify-self-start text-[12px]">
+            <Button kind="bare" className="justify-self-start text-xs">
               All {all} of them
             </Button>
           }
@@ -65,7 +65,7 @@ export function Gains({ timer }: { timer: Timer }) {
 
 function Gain({ from, words, children }: { from: string; words: string; children: ReactNode }) {
   return (
-    <li className="flex items-center gap-1 text-[12px] text-quiet">
+    <li className="flex items-center gap-1 text-xs text-quiet">
       <span className="flex min-w-0 flex-1 gap-1.5" title={`${from} ${words}`}>
         <strong className="truncate font-semibold text-ink">{from}</strong>
         <span className="shrink-0 tabular-nums">{words}</span>

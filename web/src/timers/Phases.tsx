@@ -99,7 +99,7 @@ function PhaseRow(props: {
 }) {
   const { name, phase, onKeep, onRemove } = props;
   return (
-    <li aria-label={name} className="grid grid-cols-[1.1fr_72px_1.2fr_28px] items-end gap-2">
+    <li aria-label={name} className="grid grid-cols-[1.1fr_4.5rem_1.2fr_1.75rem] items-end gap-2">
       <Field
         label={name}
         render={(id) => <KeptText id={id} value={phase.name} onKeep={(next, from) => onKeep({ name: next }, from)} />}

@@ -82,7 +82,7 @@ export function TimerSettings({ timer }: { timer: Timer }) {
           {comesToZero && ' Other words may ask whether it is over:'}
         </p>
         {comesToZero && (
-          <code className="rounded-md bg-ground px-2 py-1 text-[11.5px] text-cool">
+          <code className="rounded-md bg-ground px-2 py-1 text-small text-cool">
             {`{% if timers.${timer.id}.over %}Now{% else %}Back in{% endif %}`}
           </code>
         )}

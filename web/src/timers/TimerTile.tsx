@@ -32,7 +32,7 @@ export function TimerTile({ timer, chosen }: { timer: Timer; chosen: boolean }) 
           className={clsx(
             'truncate leading-none font-semibold tabular-nums',
             // Words and dates need room; figures are to be read from afar.
-            isLong(timer) ? 'text-[26px] leading-[44px]!' : 'text-[44px]',
+            isLong(timer) ? 'text-2xl leading-[44px]!' : 'text-[2.75rem]',
             quiet && 'text-quiet',
           )}
         />
@@ -46,7 +46,7 @@ export function TimerTile({ timer, chosen }: { timer: Timer; chosen: boolean }) 
         </div>
       )}
       <Gains timer={timer} />
-      <p className="truncate text-[11.5px] text-quiet" title={users.map((user) => user.name).join(', ')}>
+      <p className="truncate text-small text-quiet" title={users.map((user) => user.name).join(', ')}>
         {onAir.length > 0 && <span className="mr-1.5 font-semibold text-lamp">On air in</span>}
         {users.length === 0
           ? 'No graphic shows it yet'

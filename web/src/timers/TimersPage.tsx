@@ -42,8 +42,8 @@ export function TimersPage() {
           </Empty>
         )}
         {chosen && (
-          <div className="row-start-2 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(360px,400px)] gap-4">
-            <ul className="grid min-h-0 auto-rows-min grid-cols-[repeat(auto-fill,minmax(300px,1fr))] gap-3 overflow-y-auto p-0.5">
+          <div className="stacks row-start-2 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(22.5rem,25rem)] gap-4">
+            <ul className="grid min-h-0 auto-rows-min grid-cols-[repeat(auto-fill,minmax(18.75rem,1fr))] gap-3 overflow-y-auto p-0.5">
               {timers.map((timer) => (
                 <TimerTile key={timer.id} timer={timer} chosen={timer === chosen} />
               ))}

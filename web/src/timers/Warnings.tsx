@@ -33,7 +33,7 @@ export function Warnings({ timer, change }: { timer: Timer; change: ChangeTimer 
       <ul className="grid gap-3">
         {warnings.map((warning, at) => (
           <li key={at} aria-label={`Warning ${at + 1}`} className="grid gap-1.5">
-            <div className="grid grid-cols-[72px_1fr_1fr_28px] items-end gap-2">
+            <div className="grid grid-cols-[4.5rem_1fr_1fr_1.75rem] items-end gap-2">
               <LengthField
                 label="With left"
                 placeholder="1:00"

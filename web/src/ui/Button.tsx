@@ -27,7 +27,7 @@ export function Key({ children, className }: { children: string; className?: str
   return (
     <kbd
       className={clsx(
-        'min-w-5 rounded-[5px] bg-black/20 px-1.5 py-0.5 text-center font-sans text-[11px] font-semibold',
+        'min-w-5 rounded-[5px] bg-black/20 px-1.5 py-0.5 text-center font-sans text-small font-semibold',
         className,
       )}
     >

@@ -10,7 +10,7 @@ interface Props {
   /** Whether it stays open while other things are pressed, and the desk's keys work: its button and Esc close it. */
   stays?: boolean;
   /** Where it opens; left out: upwards. */
-  side?: 'top' | 'bottom';
+  side?: 'top' | 'bottom' | 'left';
   align?: 'start' | 'center' | 'end';
   /** From there, in px. */
   alignOffset?: number;

@@ -10,7 +10,7 @@ export function Field({ label, note, render }: { label: string; note?: ReactNode
         {label}
       </label>
       {render(id)}
-      {note && <div className="text-[11.5px] text-quiet">{note}</div>}
+      {note && <div className="text-small text-quiet">{note}</div>}
     </div>
   );
 }

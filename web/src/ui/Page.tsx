@@ -3,10 +3,10 @@ import type { ReactNode } from 'react';
 /** A place of the app: its name, what can be done at once, and its contents. */
 export function Page({ title, actions, children }: { title: string; actions?: ReactNode; children: ReactNode }) {
   return (
-    <section className="grid min-h-0 grid-rows-[auto_1fr] gap-3 px-[18px] pt-1.5 pb-4">
-      <div className="flex h-9 items-center gap-3">
-        <h1 className="text-[15px] font-bold">{title}</h1>
-        <div className="ml-auto flex items-center gap-2">{actions}</div>
+    <section className="grid min-h-0 min-w-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)] gap-3 px-[18px] pt-1.5 pb-4 max-sm:px-3">
+      <div className="flex min-h-9 items-center gap-3 max-sm:flex-wrap max-sm:gap-1">
+        <h1 className="text-title font-bold">{title}</h1>
+        <div className="ml-auto flex items-center gap-2 max-sm:flex-wrap max-sm:justify-end">{actions}</div>
       </div>
       {children}
     </section>

@@ -9,7 +9,7 @@ export function Question({ title, words, yes, answer }: Asked) {
       <AlertDialog.Portal>
         <AlertDialog.Overlay className="fixed inset-0 z-50 bg-black/60" />
         <AlertDialog.Content className="fixed inset-0 z-50 m-auto grid h-fit w-[min(440px,92vw)] gap-3 rounded-2xl bg-panel p-5 shadow-[0_20px_60px_#000a]">
-          <AlertDialog.Title className="text-[15px] font-bold">{title}</AlertDialog.Title>
+          <AlertDialog.Title className="text-title font-bold">{title}</AlertDialog.Title>
           <AlertDialog.Description className="text-quiet">{words}</AlertDialog.Description>
           <div className="flex justify-end gap-2">
             <AlertDialog.Cancel asChild>

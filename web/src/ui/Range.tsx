@@ -44,7 +44,7 @@ export function Range({ label, value, min = 0, max, step = 1, words, onKeep }: P
             }}
             className="w-full"
           />
-          <output className="w-12 shrink-0 text-right text-[11.5px] text-quiet tabular-nums">
+          <output className="w-12 shrink-0 text-right text-small text-quiet tabular-nums">
             {words(draft ?? value)}
           </output>
         </span>

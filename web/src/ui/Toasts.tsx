@@ -15,7 +15,7 @@ export function Toasts() {
         unstyled: true,
         classNames: {
           toast:
-            'flex w-90 items-center gap-2.5 rounded-[10px] bg-ridge px-3 py-2.5 font-sans text-[13px] text-ink shadow-[0_10px_36px_#000a,inset_0_0_0_1px_var(--color-line)]',
+            'flex w-90 items-center gap-2.5 rounded-[10px] bg-ridge px-3 py-2.5 font-sans text-body text-ink shadow-[0_10px_36px_#000a,inset_0_0_0_1px_var(--color-line)]',
           error: 'shadow-[0_10px_36px_#000a,inset_0_0_0_1.5px_var(--color-orchid)]! [&_[data-icon]]:text-orchid',
           success: '[&_[data-icon]]:text-moss',
           content: 'flex-1',

@@ -68,7 +68,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
               onKeep={(sample) => change(at, { sample })}
             />
           )}
-          <label className="flex items-center gap-2 text-[12px]">
+          <label className="flex items-center gap-2 text-xs">
             <input
               type="checkbox"
               checked={field.onAir !== false}

@@ -129,7 +129,7 @@ function MotionField({ name, none, motion, onKeep }: MotionFieldProps) {
 function Keys({ keys, onKeep }: { keys: Key[]; onKeep(keys: Key[]): void }) {
   return (
     <div className="col-span-2 overflow-x-auto">
-      <table className="w-full text-[11.5px]">
+      <table className="w-full text-small">
         <thead>
           <tr>
             {keyNumbers.map((name) => (

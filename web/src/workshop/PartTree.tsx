@@ -167,7 +167,7 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
                 )}
               >
                 <span className="truncate">{partName(one.id)}</span>
-                <span className="ml-auto text-[10.5px] text-faint">{kindNames[one.part]?.toLowerCase()}</span>
+                <span className="ml-auto text-micro text-faint">{kindNames[one.part]?.toLowerCase()}</span>
               </button>
               {one.part !== 'cell' && (
                 <>

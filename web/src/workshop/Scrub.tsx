@@ -99,7 +99,7 @@ export function Scrub({ picture, part, root }: { picture: Picture | undefined; p
                 key={entry.id}
                 title={`${entry.id}: ${entry.at} ms`}
                 className={
-                  entry.id === part ? 'absolute top-0 h-3 w-[3px] bg-cool' : 'absolute top-0 h-2 w-px bg-quiet'
+                  entry.id === part ? 'absolute top-0 h-3 w-[0.1875rem] bg-cool' : 'absolute top-0 h-2 w-px bg-quiet'
                 }
                 style={{ left: share(entry.at, whole) }}
               />

@@ -82,7 +82,7 @@ function Workshop({ template }: { template: TemplateJson }) {
         </>
       }
     >
-      <div className="grid min-h-0 grid-cols-[230px_minmax(0,1fr)_330px] gap-4">
+      <div className="stacks grid min-h-0 grid-cols-[14.375rem_minmax(0,1fr)_20.625rem] gap-4">
         <div className="grid min-h-0 content-start gap-3 overflow-y-auto pr-1">
           <KeptText
             aria-label="Name of the template"
