@@ -8,6 +8,7 @@ import tseslint from 'typescript-eslint';
 const ground = ['ui', 'api', 'painter'];
 const places = [
   'alerts',
+  'begin',
   'brand',
   'chat',
   'confidence',

@@ -8,7 +8,7 @@ const empty = test.extend({ options: ['--empty'] });
 
 empty('an empty show is set up from nothing to air', async ({ page, lamp }) => {
   await page.goto(lamp.url);
-  await page.getByRole('link', { name: 'Go to Graphics' }).click();
+  await page.getByRole('button', { name: 'Skip this' }).click();
   await page.getByRole('button', { name: 'Add a graphic' }).first().click();
   await page
     .getByRole('list', { name: 'Templates' })
@@ -212,6 +212,9 @@ test('no serious accessibility finding in any place, nor on the output page', as
     '/brand',
     '/frame',
     '/outputs',
+    '/history',
+    '/begin',
+    '/monitor/air',
     '/',
   ]) {
     await page.goto(lamp.url + place);
@@ -219,6 +222,19 @@ test('no serious accessibility finding in any place, nor on the output page', as
     if (place === '/') await page.keyboard.press('1');
     await look(place);
   }
+  // In a bright room, too, and with the largest words.
+  await page.getByRole('button', { name: 'Look', exact: true }).click();
+  await page.getByRole('button', { name: 'Bright room' }).click();
+  await page.getByRole('slider', { name: 'Size of words and buttons' }).press('End');
+  await expect.poll(() => page.evaluate(() => getComputedStyle(document.documentElement).fontSize)).toBe('22.4px');
+  await page.keyboard.press('Escape');
+  for (const place of ['/', '/graphics', '/feeds', '/chat', '/brand', '/history']) {
+    await page.goto(lamp.url + place);
+    await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
+    await look(`${place}, bright`);
+  }
+  await page.evaluate(() => localStorage.removeItem('sidelamp:look'));
+  await page.goto(lamp.url);
   expect(await seriousFindings(output)).toEqual([]);
   const dialog = page.getByRole('dialog');
   for (const [open, name] of [

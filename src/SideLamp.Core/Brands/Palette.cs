@@ -12,6 +12,22 @@ namespace SideLamp.Core.Brands;
 /// <param name="Alarm">What must not be missed.</param>
 public sealed record Palette(Colour Plate, Colour Ink, Colour Quiet, Colour Accent, Colour Glow, Colour Alarm)
 {
+    /// <summary>All roles from one or two colours of somebody's own: words that can be read on them, in their hue.</summary>
+    /// <param name="accent">Null = the plate's own hue, as far from it as it must be.</param>
+    public static Palette From(Colour plate, Colour? accent, Colour alarm)
+    {
+        // As they will be written: rounding to a byte must not undo what was worked out.
+        static Colour Written(Colour colour) => Colour.Parse((colour with { A = 1 }).ToCss())!.Value;
+        var ground = Written(plate);
+        var isDark = Colour.Contrast(ground, Colour.White) >= Colour.Contrast(ground, Colour.Black);
+        var end = isDark ? Colour.White : Colour.Black;
+        var ink = end.Mix(ground, 0.06);
+        var hue = Oklch.Of(accent ?? ground);
+        var mark = Mending.Mended((accent ?? (hue with { L = isDark ? 0.78 : 0.45 }).MappedToGamut()) with { A = 1 }, [ground]);
+        var glow = Mending.Mended((hue with { L = isDark ? 0.88 : 0.38, C = Math.Max(hue.C, 0.09) }).MappedToGamut(), [ground]);
+        return new Palette(ground, Written(Mending.Mended(ink, [ground])), Written(Mending.Mended(ink.Mix(ground, 0.28), [ground])), Written(mark), Written(glow), alarm);
+    }
+
     /// <summary>The colour of a role; null when there is no such role.</summary>
     public Colour? Find(string role) =>
         role switch

@@ -106,21 +106,6 @@ public sealed record AddGraphic(NewGraphic Wish, string Fresh) : Edit
     }
 }
 
-public sealed record AddStarterSet(string Set, string Fresh) : Edit
-{
-    public override Edited Apply(EditScope scope)
-    {
-        var set = StarterSets.Find(Set) ?? throw RefusedException.NotFound("starter set");
-        var show = scope.Show;
-        foreach (var (template, at) in set.Templates.Select((template, at) => (template, at)))
-        {
-            show = show.With(new AddGraphic(new NewGraphic(template), $"{Fresh}-{at}").Made(scope with { Show = show }));
-        }
-
-        return new Edited(show, $"the set “{set.Name}”", []);
-    }
-}
-
 public sealed record DeleteGraphic(GraphicId Id) : Edit
 {
     public override Edited Apply(EditScope scope)

@@ -91,6 +91,14 @@ public static class Endpoints
         api.MapPost("/starter-sets/{id}", (string id, PageName page, ShowLoop loop) => loop.Edit(new AddStarterSet(id, Ids.Fresh()), page))
             .WithName("addStarterSet")
             .ProducesProblem(404);
+        api.MapPost("/begin", (BeginWish wish, PageName page, ShowLoop loop) => loop.Edit(new Begin(wish, Ids.Fresh()), page))
+            .WithName("begin")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        api.MapGet("/assets/{id}/colours", (string id, AssetRepository assets) => assets.Find(new AssetId(id)) is { } known && File.Exists(assets.PathOf(known.Id)) ? (string[])[.. PictureColours.Of(File.ReadAllBytes(assets.PathOf(known.Id))).Select(colour => colour.ToCss())] : throw RefusedException.NotFound("picture"))
+            .WithName("getColours")
+            .Produces<string[]>()
+            .ProducesProblem(404);
     }
 
     /// <summary>Lists that a person edits: one entry at a time, each by its address.</summary>

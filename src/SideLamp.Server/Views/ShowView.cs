@@ -157,7 +157,7 @@ public sealed record ShowView : HeadView
 
     public ImmutableArray<string> Tones { get; } = [.. Core.Media.Tones.Names];
 
-    public ImmutableArray<StarterSet> StarterSets { get; } = Core.Templates.StarterSets.All;
+    public ImmutableArray<StarterSet> StarterSets { get; } = Core.Shows.StarterSets.All;
 
     public ImmutableArray<Brand> ReadyBrands { get; } = Core.Brands.ReadyBrands.All;
 

@@ -276,6 +276,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/begin": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["begin"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/assets/{id}/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getColours"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/undo": {
         parameters: {
             query?: never;
@@ -1554,6 +1586,16 @@ export interface components {
             /** Format: int64 */
             rev: number;
             now: components["schemas"]["Instant"];
+        };
+        BeginWish: {
+            set: string;
+            /** @default  */
+            name: string;
+            /** @default  */
+            show: string;
+            plate?: null | string;
+            accent?: null | string;
+            logo?: string;
         };
         Belt: {
             program: components["schemas"]["BeltProgram"];
@@ -3702,6 +3744,18 @@ export interface components {
             newest: number;
             offersFresh: boolean;
         };
+        SetPiece: {
+            template: components["schemas"]["TemplateId"];
+            seat?: string;
+            timer?: null | components["schemas"]["SetTimer"];
+        };
+        SetTimer: {
+            field: string;
+            word: string;
+            name: string;
+            kind: components["schemas"]["TimerKind"];
+            length: components["schemas"]["Duration"];
+        };
         Shadow: {
             /** Format: double */
             strength: number;
@@ -3861,7 +3915,7 @@ export interface components {
         StarterSet: {
             id: string;
             name: string;
-            templates: string[];
+            pieces: components["schemas"]["SetPiece"][];
         };
         Stepped: {
             /** Format: int64 */
@@ -5332,6 +5386,79 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    begin: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BeginWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Receipt"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    getColours: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
             /** @description Not Found */

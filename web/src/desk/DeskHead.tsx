@@ -44,7 +44,7 @@ export function DeskHead() {
       />
       <span className="ml-auto flex items-center">
         <SignButton
-          label="Find a switch (Ctrl F)"
+          label="Search the desk (Ctrl F)"
           aria-pressed={find !== null}
           onClick={() => lookFor(find === null ? '' : null)}
         >
@@ -63,10 +63,7 @@ export function DeskHead() {
             <Lock aria-hidden size={14} /> Unlock
           </Button>
         ) : (
-          <SignButton
-            label="Lock this window: no press does anything but Lights out (Alt K)"
-            onClick={() => setLocked(true)}
-          >
+          <SignButton label="Lock this window against stray presses (Alt K)" onClick={() => setLocked(true)}>
             <LockOpen aria-hidden size={16} />
           </SignButton>
         )}

@@ -49,7 +49,10 @@ export function DeskPage() {
           Take a graphic from the shelf, fill in its words, and its switch appears here, where it will stand in the
           picture.
         </p>
-        <Link to="/graphics" className="rounded-[10px] bg-cool px-3 py-2 font-semibold text-on-cool">
+        <Link to="/begin" className="rounded-[10px] bg-cool px-3 py-2 font-semibold text-on-cool">
+          Begin with three questions
+        </Link>
+        <Link to="/graphics" className="text-cool hover:underline">
           Go to Graphics
         </Link>
       </Empty>

@@ -303,7 +303,7 @@ function waysOfWorking(): Action[] {
       id: 'deskPage/all',
       name: 'Show all of the desk',
       group: 'Ways of working',
-      key: altKey('A'),
+      key: altKey('W'),
       run: () => showPage(null),
     },
     {

@@ -1,11 +1,25 @@
+import { useState } from 'react';
 import { Route, Switch } from 'wouter';
+import { useSkipped } from '../begin/begun';
+import { showNow } from '../show/show';
 import { later } from '../ui/later';
 import { Empty } from '../ui/Page';
 import { screens } from '../monitor/screens';
 import { confidence } from './places';
 
+const Desk = later(async () => (await import('../desk/DeskPage')).DeskPage);
+const Begin = later(async () => (await import('../begin/BeginPage')).BeginPage);
+
+/** The desk; a show without anything begins with questions. */
+function Home() {
+  const [none] = useState(() => showNow().graphics.length === 0);
+  const skipped = useSkipped();
+  return none && !skipped ? <Begin /> : <Desk />;
+}
+
 const places = {
-  '/': later(async () => (await import('../desk/DeskPage')).DeskPage),
+  '/': Home,
+  '/begin': Begin,
   '/graphics/:id?': later(async () => (await import('../graphics/GraphicsPage')).GraphicsPage),
   '/graphics/:id/cards': later(async () => (await import('../graphics/CardTable')).CardTable),
   '/workshop/:id': later(async () => (await import('../workshop/WorkshopPage')).WorkshopPage),

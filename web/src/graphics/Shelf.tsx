@@ -89,7 +89,7 @@ function Shelf({ onDone }: { onDone(): void }) {
         <span className="ml-auto flex items-center gap-1.5 text-quiet">
           Begin with a set:
           {show.starterSets.map((set) => (
-            <Button key={set.id} onClick={() => void addSet(set.id, set.name, set.templates.length)}>
+            <Button key={set.id} onClick={() => void addSet(set.id, set.name, set.pieces.length)}>
               {set.name}
             </Button>
           ))}

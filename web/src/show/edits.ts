@@ -84,6 +84,10 @@ export const edits = {
       answered(client.DELETE('/api/graphics/{id}', { params: path(id), signal })),
     )),
 
+  /** A brand and a set that fit, in one edit. The first graphic's id. */
+  begin: async (wish: Schemas['BeginWish']): Promise<string | null> =>
+    (await keep('graphics', (_, signal) => answered(client.POST('/api/begin', { body: wish, signal }))))?.id ?? null,
+
   addStarterSet: async (id: string): Promise<boolean> =>
     !!(await keep('graphics', (_, signal) =>
       answered(client.POST('/api/starter-sets/{id}', { params: path(id), signal })),

@@ -1,0 +1,195 @@
+import type { Locator, Page } from '@playwright/test';
+import { expect, send, test } from './sideLamp';
+
+const empty = test.extend({ options: ['--empty'] });
+
+/** A hand: what it presses and types is counted. A word that is typed counts once. */
+class Hand {
+  presses = 0;
+
+  constructor(readonly page: Page) {}
+
+  async press(what: Locator | string): Promise<void> {
+    this.presses++;
+    await (typeof what === 'string' ? this.page.keyboard.press(what) : what.click());
+  }
+
+  async type(into: Locator, words: string): Promise<void> {
+    this.presses++;
+    await into.fill(words);
+  }
+
+  button(name: string | RegExp, within: Page | Locator = this.page): Locator {
+    return within.getByRole('button', { name });
+  }
+}
+
+empty('task: from an empty show to a name on air, in ten presses', async ({ page, output, lamp }) => {
+  const hand = new Hand(page);
+  await page.goto(lamp.url);
+  await hand.press(page.getByRole('radio', { name: /^Talk/ }));
+  await hand.press(hand.button('Next'));
+  await hand.type(page.getByLabel('Your name'), 'Odalys Thrupp');
+  await hand.type(page.getByLabel('What your show is called'), 'The Lantern Cloth');
+  await hand.press('Enter');
+  await hand.press(hand.button('Colours of Harbour'));
+  await hand.press(hand.button('Make my show'));
+  // The output page is open already: the sign says so by itself.
+  await expect(page.getByText('Your output page is open and listening.')).toBeVisible();
+  await hand.press(hand.button('Next'));
+  await hand.press(hand.button('Light Name'));
+  await expect(page.getByRole('heading', { name: 'You are on air' })).toBeVisible();
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  await expect(output.getByText('what they do')).toHaveCount(0);
+  await expect(output.locator('[data-node="plate/plate"] > div').first()).toHaveCSS(
+    'background-color',
+    'rgb(13, 34, 56)',
+  );
+  await hand.press(hand.button('Go to the desk'));
+  expect(hand.presses).toBe(10);
+
+  // Its key is there, and so are the timers of the set.
+  await expect(page.getByRole('heading', { name: 'Desk' })).toBeVisible();
+  await page.keyboard.press('1');
+  await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
+  await expect(page.getByRole('region', { name: 'Timers' })).toContainText('Starting soon');
+  // Nothing else is lit without being marked as a sample.
+  await expect(hand.button(/^Topic/).first()).toContainText('sample words');
+});
+
+test('tasks on a full desk: find, open a seat, a page by its key, a card among two hundred, lock', async ({
+  page,
+  lamp,
+}) => {
+  const show = (await (await fetch(`${lamp.url}/api/show`)).json()) as {
+    graphics: unknown[];
+    templates: { id: string }[];
+  };
+  const templates = ['name', 'caption', 'label', 'score', 'notice', 'table', 'agenda', 'quote', 'topic', 'flip'];
+  for (let at = show.graphics.length; at < 60; at++)
+    await send(lamp, 'POST', '/api/graphics', { template: templates[at % templates.length], name: `Extra ${at}` });
+  const cards = Array.from({ length: 200 }, (_, at) => ({
+    words: { name: `${'ABCDEFGHKL'[at % 10]}wyn Guest ${at + 1}`, role: 'from the lane' },
+  }));
+  await send(lamp, 'PATCH', '/api/graphics/names', { revision: 9e15, cards });
+  await page.goto(lamp.url);
+  const hand = new Hand(page);
+  const map = page.locator('[data-map]');
+
+  // A seat that holds more than fits says how many, and opens; what is pressed there is lit.
+  await hand.press(hand.button(/ more in Lower left$/));
+  const rest = page.getByRole('dialog', { name: 'All of Lower left' });
+  await hand.press(rest.getByRole('button', { name: /^Extra 31\./ }));
+  await expect(rest.getByRole('button', { name: /^Extra 31, on air/ })).toBeVisible();
+  await hand.press('Escape');
+  expect(hand.presses).toBe(3);
+
+  // Found by a word that it says, and pressed by keys alone.
+  hand.presses = 0;
+  await hand.press('Control+f');
+  await page.keyboard.type('elephant');
+  await expect(page.getByText('2 found')).toBeVisible();
+  await hand.press('Enter');
+  await expect(map.getByRole('button', { name: /^Moth in view/ })).toBeFocused();
+  await hand.press('Enter');
+  await expect(map.getByRole('button', { name: /^Moth in view, on air/ })).toBeVisible();
+  expect(hand.presses).toBe(3);
+  await page.getByLabel('Find a switch').press('Escape');
+  await expect(page.getByLabel('Find a switch')).toHaveCount(0);
+
+  // A page of the desk: made of what is lit, filled, given a key, and come back to by it. What is lit stays in sight.
+  hand.presses = 0;
+  await hand.press(hand.button(/^Make a page of the desk/));
+  const editor = page.getByRole('dialog', { name: /^Page/ });
+  await hand.type(editor.getByLabel('Name', { exact: true }), 'Moths');
+  await hand.type(editor.getByLabel('Key'), 'u');
+  await hand.press(editor.getByLabel('Garden readings'));
+  await hand.press(hand.button('Done', editor));
+  expect(hand.presses).toBe(5);
+  await expect(map.getByRole('button', { name: /^Species quote/ })).toHaveCount(0);
+  await expect(map.getByRole('button', { name: /^Garden readings/ })).toBeVisible();
+  await page.keyboard.press('Alt+w');
+  await expect(map.getByRole('button', { name: /^Species quote/ })).toBeVisible();
+  await page.keyboard.press('3');
+  await page.keyboard.press('u');
+  await expect(map.getByRole('button', { name: /^Species quote/ })).toHaveCount(0);
+  await expect(map.getByRole('button', { name: /^Lamp is on, on air/ })).toBeVisible();
+  await page.keyboard.press('Alt+w');
+
+  // One of two hundred cards, by its first letter and some of its words.
+  hand.presses = 0;
+  await page.getByRole('button', { name: 'Edit the words of Names' }).focus();
+  await hand.press('Enter');
+  await hand.press(page.getByRole('group', { name: 'First letters' }).getByRole('button', { name: 'C', exact: true }));
+  await hand.type(page.getByLabel('Find a card'), '143');
+  await hand.press('Enter');
+  await expect(page.getByRole('button', { name: '143 Cwyn Guest 143' })).toHaveAttribute('aria-pressed', 'true');
+  expect(hand.presses).toBe(4);
+
+  // From the desk, without leaving it: seat and place, seen by eye; its menu has what its page has.
+  hand.presses = 0;
+  await hand.press(hand.button('Outfit, picture, place and key'));
+  const tools = page.getByRole('dialog', { name: /of Names$/ });
+  await hand.press(hand.button('Move it right', tools));
+  await hand.type(tools.getByLabel('Key'), 'a');
+  await page.keyboard.press('Tab');
+  const graphic = async () =>
+    (
+      (await (await fetch(`${lamp.url}/api/show`)).json()) as {
+        graphics: { id: string; key: string; place: { x: number } }[];
+      }
+    ).graphics.find(({ id }) => id === 'names')!;
+  await expect.poll(async () => [(await graphic()).key, (await graphic()).place.x]).toEqual(['a', 10]);
+  await hand.press(hand.button('Outfit, picture, place and key'));
+  expect(hand.presses).toBe(4);
+
+  // Locked, no stray press lights anything; Lights out still works.
+  await hand.press('Alt+k');
+  await page.keyboard.press('5');
+  await expect(page.getByText('This window is locked: nothing was pressed.')).toBeVisible();
+  await map.getByRole('button', { name: /^Species quote/ }).click();
+  await expect(map.getByRole('button', { name: /^Species quote, on air/ })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Lights out' }).click();
+  await expect(map.locator('[data-lit="true"]')).toHaveCount(0);
+  await page.getByRole('main').getByRole('button', { name: 'Unlock' }).click();
+  await page.keyboard.press('5');
+  await expect(map.getByRole('button', { name: /^Species quote, on air/ })).toBeVisible();
+});
+
+test('task: what was deleted yesterday is back in three presses, with a picture, and an older edit is undone alone', async ({
+  page,
+  lamp,
+}) => {
+  await send(lamp, 'PATCH', '/api/graphics/moth', { revision: 9e15, name: 'Moths' });
+  await send(lamp, 'DELETE', '/api/graphics/names', {});
+  await page.goto(`${lamp.url}/graphics`);
+  const hand = new Hand(page);
+  await hand.press(page.getByRole('link', { name: 'History and bin' }));
+  await expect(page.getByRole('img', { name: 'Names, as it looked' }).getByText('Odalys Thrupp')).toBeVisible();
+  await hand.press(hand.button('Bring back Names'));
+  await expect(page.getByText('The bin is empty.')).toBeVisible();
+  await hand.press(hand.button('Undo Moths: name'));
+  expect(hand.presses).toBe(3);
+  await expect(page.getByText('Nothing has been edited yet.')).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Undo', exact: true })).toBeDisabled();
+  await page.getByRole('link', { name: 'Desk' }).click();
+  await page.keyboard.press('1');
+  await expect(page.getByRole('button', { name: /^Names, on air/ })).toBeVisible();
+  await expect(page.getByRole('button', { name: /^Moth in view/ })).toBeVisible();
+});
+
+test('on a phone nothing lies beside the window, and what is lit and Lights out are in reach', async ({
+  page,
+  lamp,
+}) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(lamp.url);
+  await page.getByRole('button', { name: /^Names\./ }).click();
+  await expect(page.getByRole('list', { name: 'On air now' }).getByRole('button')).toBeInViewport();
+  await expect(page.getByRole('button', { name: 'Lights out' })).toBeInViewport({ ratio: 1 });
+  for (const place of ['', 'graphics', 'feeds', 'timers', 'chat', 'brand', 'outputs', 'history', 'alerts', 'labels']) {
+    await page.goto(`${lamp.url}/${place}`);
+    await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
+    expect(await page.evaluate(() => document.documentElement.scrollWidth), place).toBeLessThanOrEqual(390);
+  }
+});
