@@ -15,6 +15,7 @@ if (Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider")
 }
 
 var data = new Option<string>("--data") { Description = "The folder for the show and everything in it.", DefaultValueFactory = _ => "data" };
+var ownData = new Option<string>("--data") { Description = "The folder for the show and everything in it.", DefaultValueFactory = _ => Desk.OwnFolder };
 var port = new Option<int>("--port") { Description = "The port on 127.0.0.1. Output links hold it, so keep it.", DefaultValueFactory = _ => ServeOptions.UsualPort };
 var empty = new Option<bool>("--empty") { Description = "Begin with an empty show instead of the demo." };
 var fresh = new Option<bool>("--fresh") { Description = "Throw the show in the folder away and make the demo anew." };
@@ -30,7 +31,9 @@ serve.SetAction(
             stop
         )
 );
-var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve, FeedCommand.Make() };
+var open = new Command("open", "Opens the desk in the browser: of the Side Lamp that runs, or of one that is started now.") { ownData, port };
+open.SetAction((words, stop) => Desk.Open(words.GetValue(port), () => Serve(new ServeOptions(words.GetValue(ownData)!, words.GetValue(port)), stop), stop));
+var root = new RootCommand("Side Lamp: on-air graphics for a solo live streamer.") { serve, open, FeedCommand.Make() };
 var parsed = root.Parse(args);
 // The server stops by itself when it is told to, and takes the time it needs: what waits is written first.
 var code = await parsed.InvokeAsync(new InvocationConfiguration { ProcessTerminationTimeout = null });

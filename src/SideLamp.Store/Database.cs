@@ -1,4 +1,5 @@
 using DbUp;
+using DbUp.Engine;
 using DbUp.Engine.Output;
 using Microsoft.Data.Sqlite;
 
@@ -22,18 +23,24 @@ public sealed class Database : IDisposable
     /// <exception cref="InvalidOperationException">A migration failed; the file is as it was.</exception>
     public static void Migrate(string file)
     {
-        var result = DeployChanges
-            .To.SqliteDatabase(SourceOf(file))
-            .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
-            .WithTransactionPerScript()
-            .LogTo(new NoOpUpgradeLog())
-            .Build()
-            .PerformUpgrade();
+        var result = Upgrade(file).PerformUpgrade();
         if (!result.Successful)
         {
             throw result.Error is SqliteException damaged ? damaged : new InvalidOperationException($"The show's file could not be brought up to date: {result.Error.Message}", result.Error);
         }
     }
+
+    /// <summary>Whether the file is of an earlier version, and would be changed by <see cref="Migrate"/>.</summary>
+    /// <exception cref="SqliteException">It is no database, or damaged.</exception>
+    public static bool IsBehind(string file) => Upgrade(file).IsUpgradeRequired();
+
+    private static UpgradeEngine Upgrade(string file) =>
+        DeployChanges
+            .To.SqliteDatabase(SourceOf(file))
+            .WithScriptsEmbeddedInAssembly(typeof(Database).Assembly)
+            .WithTransactionPerScript()
+            .LogTo(new NoOpUpgradeLog())
+            .Build();
 
     /// <param name="powerSafe">Whether everything, and not only what is asked to, survives a power cut.</param>
     /// <exception cref="SqliteException">It cannot be opened.</exception>

@@ -22,6 +22,8 @@ public sealed class FormerVersionsTests
         await using var server = await RunningServer.HostIn(data => File.Copy(Path.Combine(Fixtures, $"show-{version}.db"), Path.Combine(data, "show.db")));
         var show = await server.Show();
         Assert.Equal("The Lantern Cloth", show["name"]!.GetValue<string>());
+        // As it was before this version changed it, it lies beside.
+        Assert.Single(Directory.EnumerateFiles(server.Data, "show.before-update-*.db"));
         var names = show["graphics"]!.AsArray().Single(one => one!["id"]!.GetValue<string>() == "names")!;
         Assert.Equal(4, names["cards"]!.AsArray().Count);
         Assert.Equal("Odalys Thrupp", names["cards"]![0]!["words"]!["name"]!.GetValue<string>());

@@ -153,7 +153,7 @@ public sealed class ShowFile(string folder, TimeProvider time)
     }
 
     /// <summary>The show, if there is one in it, and whether the database is whole.</summary>
-    private static (Loaded? Show, bool IsWhole) TryLoad(string file)
+    private (Loaded? Show, bool IsWhole) TryLoad(string file)
     {
         try
         {
@@ -167,6 +167,12 @@ public sealed class ShowFile(string folder, TimeProvider time)
                 if (!raw.IsWhole())
                 {
                     return (null, false);
+                }
+
+                if (file == Location && Database.IsBehind(file))
+                {
+                    // What an update changes is kept as it was, for good: whoever goes back to the version before finds it.
+                    CopyWhole(raw, $"{Path.Combine(folder, "show.before-update-")}{When()}.db");
                 }
             }
 
