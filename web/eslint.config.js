@@ -15,6 +15,7 @@ const places = [
   'desk',
   'feeds',
   'graphics',
+  'help',
   'history',
   'labels',
   'outputs',

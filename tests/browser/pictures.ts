@@ -64,18 +64,50 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   });
   await expect(output.getByText('Wren Tansley')).toBeVisible();
   await output.waitForTimeout(1200);
-  await output.screenshot({ path: join(folder, 'alert.png') });
   await shoot('alerts');
   await page.goto(`${lamp.url}/confidence`);
   await expect(page.getByRole('checkbox', { name: /Wren/ })).toBeVisible();
   await page.waitForTimeout(1200);
   await shoot('confidence');
   await chat(page, output, lamp.url, shoot);
-  await lamp.kill();
-  await expect(page.getByRole('alert')).toBeVisible();
-  await shoot('desk-away');
   await output.screenshot({ path: join(folder, 'output.png') });
+  await atHome(page, lamp.url, shoot);
 });
+
+/** A full desk, the bin, the first five minutes, and the width of a phone. */
+async function atHome(page: Page, url: string, shoot: (name: string) => Promise<unknown>): Promise<void> {
+  const ask = (method: string, path: string, data: object = {}) =>
+    page.request.fetch(url + path, { method, headers: { origin: url }, data });
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(url);
+  await page.waitForLoadState('networkidle');
+  await shoot('desk-phone');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(`${url}/begin`);
+  await page.waitForLoadState('networkidle');
+  await shoot('begin');
+  const { graphics, templates } = (await (await ask('GET', '/api/show')).json()) as {
+    graphics: unknown[];
+    templates: { id: string }[];
+  };
+  for (let at = graphics.length; at < 60; at++)
+    await ask('POST', '/api/graphics', { template: templates[at % templates.length]!.id });
+  for (const [name, key] of [
+    ['Opening', 'a'],
+    ['Guests', 'i'],
+    ['Break', 'u'],
+  ])
+    await ask('POST', '/api/desk-pages', { id: '', name, key, graphics: ['names'], cues: [] });
+  await page.goto(url);
+  await page.getByRole('button', { name: / more in Lower left$/ }).click();
+  await page.waitForTimeout(600);
+  await shoot('desk-full');
+  for (const gone of ['graphics/quote', 'graphics/goal', 'graphics/vote', 'cues/check', 'timers/lamp'])
+    await ask('DELETE', `/api/${gone}`);
+  await page.goto(`${url}/history`);
+  await page.waitForLoadState('networkidle');
+  await shoot('history');
+}
 
 /** Messages, what goes on screen and a vote: on the page, on the desk and on air. */
 async function chat(page: Page, output: Page, url: string, shoot: (name: string) => Promise<unknown>): Promise<void> {
@@ -103,8 +135,6 @@ async function chat(page: Page, output: Page, url: string, shoot: (name: string)
   await page.keyboard.press('v');
   await expect(output.getByText('Which lamp next?')).toBeVisible();
   await page.waitForTimeout(1200);
-  await shoot('desk-chat');
-  await output.screenshot({ path: join(folder, 'vote.png') });
   await page.keyboard.press('v');
   await expect(page.getByRole('button', { name: /^Lamp vote, on air/ })).toHaveCount(0);
 }

@@ -21,6 +21,7 @@ export function AlertsPage() {
   return (
     <Page
       title="Alerts"
+      help="labels-and-alerts"
       actions={
         <>
           <Pace />

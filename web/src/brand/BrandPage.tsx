@@ -72,7 +72,7 @@ function Opened({ brand, onOpen, onRename }: OpenedProps) {
   const keep = useCallback<KeepBrand>((change, from) => edits.brand(brand.name, change, from), [brand.name]);
 
   return (
-    <Page title="Brand" actions={<UndoButtons />}>
+    <Page title="Brand" help="brand" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-4">
         <BrandChoice brand={brand} opened={opened} onOpen={open} onRename={onRename} />
         <div className="stacks grid min-h-0 grid-cols-[22.25rem_minmax(0,1fr)] gap-5">

@@ -8,6 +8,7 @@ import { NextUp, OnScreen } from '../audience/OnScreen';
 import { useLive } from '../live/live';
 import { UndoButtons } from '../show/UndoButtons';
 import { ToThank } from '../show/ToThank';
+import { HelpLink } from '../ui/HelpLink';
 import { isTyping } from '../ui/isTyping';
 import { Button, Key, keyHint } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
@@ -83,6 +84,7 @@ function CameIn() {
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[auto_auto_minmax(0,1fr)_auto] gap-2.5">
       <div className="flex min-h-9 items-center gap-2">
         <h1 className="text-title font-bold">Chat</h1>
+        <HelpLink about="chat" name="Chat" />
         <Sources />
         <span className="ml-auto">
           <ViewerDelay />

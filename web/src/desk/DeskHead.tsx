@@ -5,6 +5,7 @@ import { edits } from '../show/edits';
 import { setLocked, useLocked } from '../show/lock';
 import { useShow } from '../show/show';
 import { Button, Key } from '../ui/Button';
+import { HelpLink } from '../ui/HelpLink';
 import { later } from '../ui/later';
 import { Segmented } from '../ui/Segmented';
 import { SignButton } from '../ui/SignButton';
@@ -21,6 +22,7 @@ export function DeskHead() {
   return (
     <div className="flex min-h-9 items-center gap-3 max-sm:flex-wrap max-sm:gap-1.5">
       <h1 className="text-title font-bold">Desk</h1>
+      <HelpLink about="desk" name="Desk" />
       <Segmented
         label="What a press does"
         value={show.lookFirst ? 'look' : 'air'}

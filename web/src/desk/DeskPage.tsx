@@ -2,7 +2,6 @@ import clsx from 'clsx';
 import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { AirMonitor } from '../monitor/AirMonitor';
-import { BackdropChoice } from '../monitor/BackdropChoice';
 import { PopOut } from '../monitor/PopOut';
 import { screens } from '../monitor/screens';
 import { isUnseen } from '../show/carried';
@@ -29,6 +28,7 @@ const TimersAndRows = later(async () => (await import('./TimersAndRows')).Timers
 const SessionOffer = later(async () => (await import('./SessionOffer')).SessionOffer);
 const ChatDrawer = later(async () => (await import('./ChatDrawer')).ChatDrawer);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
+const BackdropChoice = later(async () => (await import('../monitor/BackdropChoice')).BackdropChoice);
 const PageRow = later(async () => (await import('./PageRow')).PageRow);
 const PageEditor = later(async () => (await import('./PageEditor')).PageEditor, { takesKeys: true });
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);

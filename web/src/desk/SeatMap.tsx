@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { RotateCcw, X } from 'lucide-react';
-import { memo, useMemo, useRef } from 'react';
+import { memo, useMemo, useRef, type KeyboardEvent } from 'react';
 import type { Schemas } from '../api/client';
 import { useLive } from '../live/live';
 import { airingOf, isLit, press } from '../show/air';
@@ -8,8 +8,11 @@ import { seatsInFrame } from '../show/seats';
 import { useShow, type Graphic, type Show } from '../show/show';
 import { useLocked } from '../show/lock';
 import { useShownGraphics } from './deskView';
-import { SeatRest, useHidden } from './SeatRest';
+import { later } from '../ui/later';
+import { useHidden } from './useHidden';
 import { Switch } from './Switch';
+
+const SeatRest = later(async () => (await import('./SeatRest')).SeatRest);
 
 /** The frame, drawn with its seats: a graphic's switch lies where the graphic appears. */
 export function SeatMap() {
@@ -24,6 +27,7 @@ export function SeatMap() {
   return (
     <div
       data-map
+      onKeyDown={rove}
       className={clsx(
         'flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto max-sm:flex-none max-sm:overflow-visible rounded-[18px] bg-map p-1.5 shadow-[inset_0_0_0_1px_var(--color-map-line)]',
         locked && 'opacity-60',
@@ -52,6 +56,16 @@ export function SeatMap() {
       {full.map((one) => seat(one))}
     </div>
   );
+}
+
+/** Up and down go from switch to switch, past all that stands on them. */
+function rove(event: KeyboardEvent<HTMLElement>): void {
+  const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
+  const all = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-press]')];
+  const at = all.findIndex((one) => one.closest('[data-lit]')?.contains(event.target as Node));
+  if (by === undefined || at < 0) return;
+  event.preventDefault();
+  all[at + by]?.focus();
 }
 
 const none: readonly Graphic[] = [];

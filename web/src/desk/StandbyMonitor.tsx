@@ -67,7 +67,7 @@ function CueStandby({ cue, className }: { cue: string; className?: string }) {
 
 function Pictures({ shown, className }: { shown: readonly Shown[]; className?: string }) {
   const { width, height } = useShow((show) => show.canvas);
-  const [backdrop] = useBackdrop();
+  const backdrop = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const since = useRef(new Map<string, number>());
   const drawn = useRef(new Map<string, Picture['nodes']>());

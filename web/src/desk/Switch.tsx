@@ -12,10 +12,10 @@ import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
 import { later } from '../ui/later';
 import { useMenu } from '../ui/useMenu';
-import { BeltStep } from './BeltStep';
 import { OneMore } from './OneMore';
 import { choose, pressGraphic, useStandby } from './desk';
 
+const BeltStep = later(async () => (await import('./BeltStep')).BeltStep);
 const SwitchMenu = later(async () => (await import('./SwitchMenu')).SwitchMenu, { takesKeys: true });
 
 /** Why it is away for now: it comes back by itself. */

@@ -50,6 +50,7 @@ export function FeedsPage() {
   return (
     <Page
       title="Feeds"
+      help="feeds"
       actions={
         <>
           <UndoButtons />

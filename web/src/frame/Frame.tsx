@@ -29,6 +29,12 @@ export function Frame() {
   const isHere = (to: string): boolean => here === to || (to !== '/' && here.startsWith(`${to}/`));
   return (
     <div className="grid h-full grid-cols-[4.25rem_minmax(0,1fr)] grid-rows-[auto_1fr] max-sm:grid-cols-[minmax(0,1fr)] max-sm:grid-rows-[auto_1fr_auto]">
+      <a
+        href="#place"
+        className="sr-only z-50 rounded-[10px] bg-cool px-4 py-2 font-semibold text-on-cool focus:not-sr-only focus:fixed focus:top-2 focus:left-2"
+      >
+        Skip to the place itself
+      </a>
       {/* On a phone the places lie at the foot, under the thumb. */}
       <nav
         aria-label="Places"
@@ -61,7 +67,7 @@ export function Frame() {
       <header className="min-w-0">
         <TopLine />
       </header>
-      <main className="grid min-h-0 min-w-0">
+      <main id="place" tabIndex={-1} className="grid min-h-0 min-w-0 outline-none">
         <Places />
       </main>
       <Drops />

@@ -29,6 +29,7 @@ const places = {
   '/labels/:id?': later(async () => (await import('../labels/LabelsPage')).LabelsPage),
   '/adapters/:id?': later(async () => (await import('../labels/AdaptersPage')).AdaptersPage),
   '/alerts/:id?': later(async () => (await import('../alerts/AlertsPage')).AlertsPage),
+  '/help/:page?': later(async () => (await import('../help/HelpPage')).HelpPage),
   '/history': later(async () => (await import('../history/HistoryPage')).HistoryPage),
   '/chat': later(async () => (await import('../chat/ChatPage')).ChatPage),
   '/brand': later(async () => (await import('../brand/BrandPage')).BrandPage),

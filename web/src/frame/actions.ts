@@ -59,6 +59,7 @@ export function registerEverywhere(go: (to: string) => void): void {
       when: () => lookNow().size > sizes.least,
       run: () => setLook({ size: lookNow().size - sizes.step }),
     },
+    { id: 'go/help', name: 'Help', group: 'Go to', run: () => go('/help') },
     { id: 'go/begin', name: 'Begin with three questions', group: 'Go to', run: () => go('/begin') },
     { id: 'go/history', name: 'History and bin', group: 'Go to', run: () => go('/history') },
     ...places.map((place): Action => ({

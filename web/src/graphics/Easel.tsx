@@ -1,7 +1,8 @@
 import clsx from 'clsx';
 import { useEffect, useState } from 'react';
 import { follow } from '../live/live';
-import { backdrops, type BackdropName } from '../monitor/Backdrop';
+import { backdrops } from '../monitor/backdrops';
+import { chooseBackdrop } from '../monitor/chooseBackdrop';
 import type { Area } from '../monitor/Canvas';
 import { KeepClear } from '../monitor/KeepClear';
 import { PictureView } from '../monitor/PictureView';
@@ -28,7 +29,7 @@ export function Easel({ graphic, card, typed, runs }: Props) {
   const [draft, setDraft] = useState<Placement | null>(null);
   const { data: picture, error } = usePicture(graphic.id, typed, card, draft ?? graphic.place);
   const others = useLitBoxes(graphic.id);
-  const [backdrop, setBackdrop] = useBackdrop();
+  const backdrop = useBackdrop();
   const [lines, setLines] = useState('shown');
   const safe = show.graphicsSafe;
   const box = picture?.box;
@@ -55,7 +56,7 @@ export function Easel({ graphic, card, typed, runs }: Props) {
           label="Backdrop"
           value={backdrop}
           choices={backdrops.map((name) => ({ value: name, words: name }))}
-          onChoose={(name: BackdropName) => setBackdrop(name)}
+          onChoose={(name) => void chooseBackdrop(name)}
         />
         <Segmented
           label="Safe areas"

@@ -20,6 +20,7 @@ export function GraphicsPage() {
   return (
     <Page
       title="Graphics"
+      help="graphics"
       actions={
         <>
           <UndoButtons />

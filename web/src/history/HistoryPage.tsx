@@ -14,7 +14,7 @@ import { Bin } from './Bin';
 /** What was edited last, each to be taken back, and what was deleted. */
 export function HistoryPage() {
   return (
-    <Page title="History and bin" actions={<UndoButtons />}>
+    <Page title="History and bin" help="graphics#nothing-is-lost" actions={<UndoButtons />}>
       <div className="grid min-h-0 grid-cols-[minmax(18.75rem,26.25rem)_minmax(0,1fr)] gap-4 max-[900px]:grid-cols-1 max-[900px]:overflow-y-auto">
         <Edits />
         <Bin />

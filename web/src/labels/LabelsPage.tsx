@@ -25,6 +25,7 @@ export function LabelsPage() {
   return (
     <Page
       title="Labels"
+      help="labels-and-alerts"
       actions={
         <>
           <ThanksNow roomy />

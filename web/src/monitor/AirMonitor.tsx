@@ -11,7 +11,7 @@ import { useBackdrop } from './useBackdrop';
 export function AirMonitor({ className, onChoose }: { className?: string; onChoose?(graphic: string): void }) {
   const model = useRef<Model | null>(null);
   const canvas = useShow((show) => show.canvas);
-  const [backdrop] = useBackdrop();
+  const backdrop = useBackdrop();
   const paint = useCallback((root: HTMLElement) => {
     const stage = mountStage(root, clock.now);
     const stop = follow((next, quiet) => {

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
+import { later } from '../ui/later';
+import type { BackdropName } from './backdrops';
 
-export const backdrops = ['garden', 'checks', 'dark room', 'bright window', 'busy'] as const;
-export type BackdropName = (typeof backdrops)[number];
+const OwnBackdrop = later(async () => (await import('./OwnBackdrop')).OwnBackdrop);
 
 /** A made-up scene behind graphics, to judge whether they can be read over it. */
 export function Backdrop({ name }: { name: BackdropName }) {
@@ -16,6 +17,7 @@ export function Backdrop({ name }: { name: BackdropName }) {
           <div className="bg-white/80" />
         </div>
       )}
+      {name === 'own' && <OwnBackdrop />}
       {name === 'busy' && (
         <div className="absolute -inset-1/2 animate-[spin_40s_linear_infinite] bg-[conic-gradient(from_30deg_at_52%_46%,#53412f,#8aa07a,#f1e3bd,#3b4a3e,#d9c79a,#a98a5f,#53412f)] motion-reduce:animate-none" />
       )}
@@ -29,4 +31,5 @@ const looks: Record<BackdropName, string> = {
   'dark room': 'bg-[radial-gradient(circle_at_30%_20%,#2d2a33,#0d0c10_70%)]',
   'bright window': 'bg-linear-to-b from-[#dfe8e6] via-[#f3efe2] to-[#cfd6c4]',
   busy: 'bg-[#a98a5f]',
+  own: 'bg-[#14110f]',
 };

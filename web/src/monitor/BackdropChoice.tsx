@@ -1,17 +1,17 @@
 import { Choose } from '../ui/Choose';
-import { backdrops, type BackdropName } from './Backdrop';
+import { chooseBackdrop, sources } from './chooseBackdrop';
 import { useBackdrop } from './useBackdrop';
 
 /** The scene behind graphics, to judge whether they can be read over it. */
 export function BackdropChoice() {
-  const [backdrop, setBackdrop] = useBackdrop();
+  const backdrop = useBackdrop();
   return (
     <Choose
       label="Backdrop"
       bare
       value={backdrop}
-      choices={backdrops.map((name) => [name, `backdrop: ${name}`] as const)}
-      onChoose={(name) => setBackdrop(name as BackdropName)}
+      choices={sources.map(([name, words]) => [name, `backdrop: ${words}`] as const)}
+      onChoose={(name) => void chooseBackdrop(name)}
     />
   );
 }

@@ -1,6 +1,7 @@
 import { useEffect, useRef, useState, type ReactNode } from 'react';
 import clsx from 'clsx';
-import { Backdrop, type BackdropName } from './Backdrop';
+import { Backdrop } from './Backdrop';
+import type { BackdropName } from './backdrops';
 
 /** A rectangle of the canvas, in px. */
 export interface Area {

@@ -29,7 +29,7 @@ interface Props {
 /** A graphic at rest, by the same painter as the output page. */
 export function PictureView({ picture, label, close, play, runs, held, className, children }: Props) {
   const { width, height } = useShow((show) => show.canvas);
-  const [backdrop] = useBackdrop();
+  const backdrop = useBackdrop();
   const stage = useRef<Stage | null>(null);
   const drawn = useRef<Picture['nodes']>([]);
   const began = useRef(0);

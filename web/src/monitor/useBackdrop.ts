@@ -1,5 +1,5 @@
 import { useSyncExternalStore } from 'react';
-import { backdrops, type BackdropName } from './Backdrop';
+import { backdrops, type BackdropName } from './backdrops';
 
 const key = 'backdrop';
 const listeners = new Set<() => void>();
@@ -7,16 +7,14 @@ const listeners = new Set<() => void>();
 const read = (): BackdropName => backdrops.find((name) => name === localStorage.getItem(key)) ?? 'garden';
 
 /** The backdrop chosen on this computer; the same in every monitor and easel. */
-export function useBackdrop(): [BackdropName, (name: BackdropName) => void] {
-  const name = useSyncExternalStore((listener) => {
+export function useBackdrop(): BackdropName {
+  return useSyncExternalStore((listener) => {
     listeners.add(listener);
     return () => listeners.delete(listener);
   }, read);
-  return [
-    name,
-    (next) => {
-      localStorage.setItem(key, next);
-      for (const listener of listeners) listener();
-    },
-  ];
+}
+
+export function setBackdrop(next: BackdropName): void {
+  localStorage.setItem(key, next);
+  for (const listener of listeners) listener();
 }

@@ -17,7 +17,7 @@ import { ask } from '../ui/ask';
 export function OutputsPage() {
   const show = useShow();
   return (
-    <Page title="Outputs" actions={<UndoButtons />}>
+    <Page title="Outputs" help="outputs" actions={<UndoButtons />}>
       <ul className="grid min-h-0 content-start gap-3 overflow-y-auto">
         {show.outputs.map((output) => (
           <OutputRow key={output.id} output={output} />

@@ -21,6 +21,7 @@ export function TimersPage() {
   return (
     <Page
       title="Timers"
+      help="timers"
       actions={
         <>
           <UndoButtons />

@@ -28,8 +28,13 @@ export function later<P extends object>(
   const get = (): Promise<void> =>
     (asked ??= fetch()
       .then((Part) => here.setState({ Part }))
-      // The server may be away just now.
-      .catch(() => new Promise<void>((done) => setTimeout(done, pause)).then(() => ((asked = undefined), get()))));
+      // The server may be away just now; anything else is a fault of ours, and must not be silent.
+      .catch(
+        (error: unknown) => (
+          console.warn(error),
+          new Promise<void>((done) => setTimeout(done, pause)).then(() => ((asked = undefined), get()))
+        ),
+      ));
   rest.push(get);
   return function Later(props: P) {
     const Part = useStore(here, (state) => state.Part) ?? meanwhile;
