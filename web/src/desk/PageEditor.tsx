@@ -81,34 +81,14 @@ export function PageEditor({ page }: { page: DeskPage }) {
                         {all ? 'None' : 'All'} <span className="sr-only">of {seat.name}</span>
                       </button>
                     </legend>
-                    <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
-                      {here.map((graphic) => (
-                        <Tick
-                          key={graphic.id}
-                          checked={page.graphics.includes(graphic.id)}
-                          onChange={(on) => toggle('graphics', [graphic.id], on)}
-                        >
-                          <span className="truncate">{graphic.name}</span>
-                        </Tick>
-                      ))}
-                    </div>
+                    <Ticks all={here} on={page.graphics} onTick={(id, on) => toggle('graphics', [id], on)} />
                   </fieldset>
                 );
               })}
             {cues.length > 0 && (
               <fieldset className="grid gap-1">
                 <legend className="mb-1 text-xs text-quiet">Cues</legend>
-                <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
-                  {cues.map((cue) => (
-                    <Tick
-                      key={cue.id}
-                      checked={page.cues.includes(cue.id)}
-                      onChange={(on) => toggle('cues', [cue.id], on)}
-                    >
-                      <span className="truncate">{cue.name}</span>
-                    </Tick>
-                  ))}
-                </div>
+                <Ticks all={cues} on={page.cues} onTick={(id, on) => toggle('cues', [id], on)} />
               </fieldset>
             )}
           </div>
@@ -123,5 +103,23 @@ export function PageEditor({ page }: { page: DeskPage }) {
         </Dialog.Content>
       </Dialog.Portal>
     </Dialog.Root>
+  );
+}
+
+interface TicksProps {
+  all: readonly { id: string; name: string }[];
+  on: readonly string[];
+  onTick(id: string, on: boolean): void;
+}
+
+function Ticks({ all, on, onTick }: TicksProps) {
+  return (
+    <div className="grid grid-cols-2 gap-x-3 gap-y-1.5">
+      {all.map(({ id, name }) => (
+        <Tick key={id} checked={on.includes(id)} onChange={(next) => onTick(id, next)}>
+          <span className="truncate">{name}</span>
+        </Tick>
+      ))}
+    </div>
   );
 }

@@ -36,7 +36,8 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
   const place = useRef<HTMLDivElement>(null);
   // Follows the air: what is lit is seen, also where a full seat scrolls.
   useEffect(() => {
-    if (lit) place.current?.scrollIntoView({ block: 'nearest' });
+    // On a phone all of the desk scrolls, and would slip away under the thumb.
+    if (lit && matchMedia('(min-width: 40rem)').matches) place.current?.scrollIntoView({ block: 'nearest' });
   }, [lit, confirmed]);
 
   return (
