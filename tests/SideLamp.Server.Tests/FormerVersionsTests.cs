@@ -91,6 +91,10 @@ public sealed class FormerVersionsTests
         {
             var answer = await server.Http.PostAsJsonAsync("/api/templates", new { source = await File.ReadAllTextAsync(file) });
             Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
+            // As a file of its own, too, as the shelf takes it in.
+            using var bytes = new ByteArrayContent(await File.ReadAllBytesAsync(file));
+            bytes.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
+            Assert.Equal(HttpStatusCode.OK, (await server.Http.PostAsync("/api/templates/file", bytes)).StatusCode);
         }
     }
 }

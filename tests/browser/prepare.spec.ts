@@ -286,6 +286,26 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
   await expect.poll(size).toBeGreaterThan(Math.round(before * 1.5));
   expect((await size()) % 1).toBe(0);
 
+  // In whatever seat it sits, the corner follows the pointer, and the opposite one stays.
+  await page.goto(`${lamp.url}/graphics/goal`);
+  const box = async () => (await page.getByRole('application').boundingBox())!;
+  await expect(page.getByRole('application')).toBeVisible();
+  const was = await box();
+  const end = { x: was.x + was.width * 1.3, y: was.y + was.height * 1.3 };
+  await page.mouse.move(was.x + was.width, was.y + was.height);
+  await page.mouse.down();
+  await page.mouse.move(end.x, end.y, { steps: 5 });
+  await page.mouse.up();
+  await expect
+    .poll(async () => {
+      const now = await box();
+      return [now.x - was.x, now.y - was.y, now.x + now.width - end.x, now.y + now.height - end.y].every(
+        (off) => Math.abs(off) < 6,
+      );
+    })
+    .toBe(true);
+  await page.goto(`${lamp.url}/graphics/place`);
+
   await page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true }).fill('Seen: {{ clo');
   await page.getByRole('option', { name: 'Moth on the cloth' }).click();
   await expect(line).toContainText(/Seen: Elephant/);

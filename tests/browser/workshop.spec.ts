@@ -74,6 +74,12 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await expect(part('mark')).toBeVisible();
   await page.getByRole('button', { name: 'Redo' }).click();
   await expect(part('mark')).toHaveCount(0);
+  // A copy is what is worked on next.
+  await part('plate').click();
+  await page.getByRole('button', { name: 'Duplicate' }).click();
+  await expect(part('plate-2')).toHaveAttribute('aria-pressed', 'true');
+  await page.getByRole('button', { name: 'Undo' }).click();
+  await expect(part('plate-2')).toHaveCount(0);
   // It goes to a file, and a show takes it in from there; what is no template is refused, with the reason.
   const saving = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save as a file' }).click();
@@ -92,7 +98,7 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'From a file' }).click(),
   ]);
-  await again.setFiles({ name: 'mine.json', mimeType: 'application/json', buffer: readFileSync(file) });
+  await again.setFiles({ name: 'mine.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
   await page.waitForURL(/graphics\/g/);
   await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="plate/plate"]')).toBeVisible();
 });

@@ -202,10 +202,14 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
                     (run, at) =>
                     {
                         var w = Stretched(parts[at].Part.Width, parts[at].W, inner.W);
-                        return (parts[at], new Box(inner.X + Aligned(group.Across, inner.W - w), inner.Y + run.At, w, run.Length));
+                        return (parts[at], new Box(inner.X + Aligned(AcrossOf(group, parts[at]), inner.W - w), inner.Y + run.At, w, run.Length));
                     }
                 );
     }
+
+    /// <summary>Words that run from right to left begin at the right of their column, whatever stands above them.</summary>
+    private static Align AcrossOf(GroupPart column, Measured part) =>
+        column.Across == Align.Start && part is { Part: TextPart { Align: TextAlign.Start }, Text.Lines: var lines } && lines.All(line => line.Rtl && line.Text.Length > 0) ? Align.End : column.Across;
 
     /// <summary>Places and lengths along the flow. What fills shares the room that the others leave.</summary>
     private List<(double At, double Length)> Flowed(

@@ -60,8 +60,7 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
             return new History(Done.SetItem(Done.Count - 1, longer), []) { Newest = (newest.Before, after) };
         }
 
-        var no = Math.Max(Done.Select(edit => edit.No).DefaultIfEmpty().Max(), Undone.Select(edit => edit.No).DefaultIfEmpty().Max()) + 1;
-        var edit = new EditDone(no, author, what, at, paths, ShowPatch.Between(before, after)) { Dressing = dressing };
+        var edit = new EditDone(NextNo, author, what, at, paths, ShowPatch.Between(before, after)) { Dressing = dressing };
         return new History(Bounded(Done.Add(edit)), []) { Newest = (before, after) };
     }
 
@@ -69,7 +68,9 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     public History Without(EditDone edit) => new(Done.Remove(edit), Undone.Add(edit));
 
     /// <summary>After what was taken back was done again.</summary>
-    public History WithAgain(EditDone edit) => new(Done.Add(edit), Undone.Remove(edit));
+    public History WithAgain(EditDone edit) => new(Done.Add(edit with { No = NextNo }), Undone.Remove(edit));
+
+    private long NextNo => Done.Concat(Undone).Select(edit => edit.No).DefaultIfEmpty().Max() + 1;
 
     private static ImmutableList<EditDone> Bounded(ImmutableList<EditDone> done)
     {

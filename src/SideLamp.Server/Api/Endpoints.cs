@@ -95,7 +95,7 @@ public static class Endpoints
             .WithName("begin")
             .ProducesProblem(400)
             .ProducesProblem(404);
-        api.MapGet("/assets/{id}/colours", (string id, AssetRepository assets) => assets.Find(new AssetId(id)) is { } known && File.Exists(assets.PathOf(known.Id)) ? (string[])[.. PictureColours.Of(File.ReadAllBytes(assets.PathOf(known.Id))).Select(colour => colour.ToCss())] : throw RefusedException.NotFound("picture"))
+        api.MapGet("/assets/{id}/colours", (string id, AssetRepository assets) => assets.Find(new AssetId(id)) is { } known && known.Type.StartsWith("image/", StringComparison.Ordinal) && File.Exists(assets.PathOf(known.Id)) ? (string[])[.. PictureColours.Of(File.ReadAllBytes(assets.PathOf(known.Id))).Select(colour => colour.ToCss())] : throw RefusedException.NotFound("picture"))
             .WithName("getColours")
             .Produces<string[]>()
             .ProducesProblem(404);

@@ -1,3 +1,4 @@
+using Microsoft.AspNetCore.Mvc;
 using SideLamp.Core;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Loop;
@@ -5,6 +6,7 @@ using SideLamp.Core.Shows;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
 using SideLamp.Server.Views;
+using SideLamp.Store;
 
 namespace SideLamp.Server.Api;
 
@@ -25,6 +27,22 @@ public static class Workshop
             )
             .WithName("getTemplate")
             .ProducesProblem(404);
+        api.MapGet(
+                "/templates/{id}/file",
+                (string id, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
+                    TypedResults.File(TemplateFiles.Pack((shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source, assets), "application/zip", $"{id}.zip")
+            )
+            .WithName("exportTemplate")
+            .ProducesProblem(404);
+        api.MapPost(
+                "/templates/file",
+                async (HttpRequest request, PageName page, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
+                    await loop.Edit(new AddTemplate(new NewTemplate(Source: TemplateFiles.Unpack(await Intake.ReadAll(request, TemplateFiles.LargestFile), assets)), Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id))
+            )
+            .WithName("importTemplate")
+            .WithMetadata(new RequestSizeLimitAttribute(TemplateFiles.LargestFile + 1024))
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(400);
         api.MapPut("/templates/{id}", (string id, TemplateEdit edit, PageName page, ShowLoop loop, Shelf shelf) => loop.Edit(new EditTemplate(new TemplateId(id), edit), page, (stage, _) => Own(stage, shelf, id)))
             .WithName("editTemplate")
             .ProducesProblem(400)

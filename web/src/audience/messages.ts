@@ -1,4 +1,5 @@
 import { answered, client, type Schemas } from '../api/client';
+import { isKeptByLock } from '../show/lock';
 import { keep } from '../show/mutations';
 
 /** Unique enough for one minute of one show. */
@@ -9,10 +10,12 @@ const path = (no: number) => ({ path: { no } });
 
 /** What a hand does with a message: none of it is an edit of the show. */
 export const messages = {
-  use: (no: number, act: Schemas['MessageAct']) =>
-    keep('chat', (_, signal) =>
-      answered(client.POST('/api/chat/lines/{no}', { params: path(no), body: { id: newId(), act }, signal })),
-    ),
+  use: async (no: number, act: Schemas['MessageAct']) =>
+    isKeptByLock()
+      ? null
+      : keep('chat', (_, signal) =>
+          answered(client.POST('/api/chat/lines/{no}', { params: path(no), body: { id: newId(), act }, signal })),
+        ),
   letIn: (no: number) =>
     keep('chat', async (_, signal) => {
       await answered(client.POST('/api/chat/lines/{no}/let-in', { params: path(no), signal }));

@@ -2,7 +2,6 @@ import clsx from 'clsx';
 import { Link } from 'wouter';
 import { useLive } from '../live/live';
 import { AirMonitor } from '../monitor/AirMonitor';
-import { PopOut } from '../monitor/PopOut';
 import { screens } from '../monitor/screens';
 import { isUnseen } from '../show/carried';
 import { useShow } from '../show/show';
@@ -12,6 +11,8 @@ import { Empty } from '../ui/Page';
 import { Cues } from './Cues';
 import { useChatOpen } from './chatDrawer';
 import { DeskHead } from './DeskHead';
+import { FindField } from './FindField';
+import { useFind } from './deskView';
 import { useEditedPage } from './pageEditing';
 import { choose, lightStandby, useChosen, useStandby } from './desk';
 import { SeatMap } from './SeatMap';
@@ -29,6 +30,7 @@ const SessionOffer = later(async () => (await import('./SessionOffer')).SessionO
 const ChatDrawer = later(async () => (await import('./ChatDrawer')).ChatDrawer);
 const CueNote = later(async () => (await import('./CueNote')).CueNote);
 const BackdropChoice = later(async () => (await import('../monitor/BackdropChoice')).BackdropChoice);
+const PopOut = later(async () => (await import('../monitor/PopOut')).PopOut);
 const PageRow = later(async () => (await import('./PageRow')).PageRow);
 const PageEditor = later(async () => (await import('./PageEditor')).PageEditor, { takesKeys: true });
 const QuickWords = later(async () => (await import('./QuickWords')).QuickWords);
@@ -39,6 +41,7 @@ export function DeskPage() {
   const up = useLive((live) => live.up);
   const unseen = useLive(isUnseen);
   const chatOpen = useChatOpen();
+  const find = useFind();
   const edited = useEditedPage();
   const editedPage = show.pages.find((page) => page.id === edited);
 
@@ -73,7 +76,10 @@ export function DeskPage() {
     >
       <section className="flex min-h-0 min-w-0 flex-col gap-1.5 max-sm:shrink-0">
         <DeskHead />
-        <PageRow />
+        <div className="flex min-w-0 items-center gap-1.5 empty:hidden">
+          <PageRow />
+          {find !== null && <FindField find={find} />}
+        </div>
         <SeatMap />
         <Cues />
         <TimersAndRows />

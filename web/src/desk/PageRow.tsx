@@ -1,46 +1,38 @@
 import clsx from 'clsx';
 import { PenLine, Plus } from 'lucide-react';
-import { useEffect, useRef } from 'react';
 import { act } from '../show/actions';
 import { useShow } from '../show/show';
 import { Key, keyHint } from '../ui/Button';
-import { inputLook } from '../ui/inputLook';
 import { SignButton } from '../ui/SignButton';
 import { editPage } from './pageEditing';
-import { lookFor, showPage, useDeskPage, useFind, useShownGraphics } from './deskView';
+import { showPage, useDeskPage } from './deskView';
 
-/** The pages of the desk by name, and what is looked for. Where there are neither there is nothing to see. */
+/** The pages of the desk by name. */
 export function PageRow() {
   const pages = useShow((show) => show.deskPages);
   const current = useDeskPage();
-  const find = useFind();
-  if (pages.length === 0 && find === null) return null;
+  if (pages.length === 0) return null;
   return (
-    <div className="flex min-w-0 items-center gap-1.5">
-      {pages.length > 0 && (
-        <nav aria-label="Pages of the desk" className="flex min-w-0 gap-1 overflow-x-auto">
-          <PageButton name="All" isCurrent={!current} onClick={() => showPage(null)} />
-          {pages.map((page) => (
-            <PageButton
-              key={page.id}
-              name={page.name}
-              hint={page.key}
-              isCurrent={page.id === current?.id}
-              onClick={() => showPage(page.id)}
-            />
-          ))}
-          {current && (
-            <SignButton label={`Change the page ${current.name}`} onClick={() => editPage(current.id)}>
-              <PenLine aria-hidden size={14} />
-            </SignButton>
-          )}
-          <SignButton label="A new page of the desk" onClick={() => void act('deskPage/new')}>
-            <Plus aria-hidden size={14} />
-          </SignButton>
-        </nav>
+    <nav aria-label="Pages of the desk" className="flex min-w-0 gap-1 overflow-x-auto">
+      <PageButton name="All" isCurrent={!current} onClick={() => showPage(null)} />
+      {pages.map((page) => (
+        <PageButton
+          key={page.id}
+          name={page.name}
+          hint={page.key}
+          isCurrent={page.id === current?.id}
+          onClick={() => showPage(page.id)}
+        />
+      ))}
+      {current && (
+        <SignButton label={`Change the page ${current.name}`} onClick={() => editPage(current.id)}>
+          <PenLine aria-hidden size={14} />
+        </SignButton>
       )}
-      {find !== null && <FindField find={find} />}
-    </div>
+      <SignButton label="A new page of the desk" onClick={() => void act('deskPage/new')}>
+        <Plus aria-hidden size={14} />
+      </SignButton>
+    </nav>
   );
 }
 
@@ -65,34 +57,5 @@ function PageButton({ name, hint, isCurrent, onClick }: ButtonProps) {
       {name}
       {hint && <Key className={keyHint}>{hint.toUpperCase()}</Key>}
     </button>
-  );
-}
-
-function FindField({ find }: { find: string }) {
-  const field = useRef<HTMLInputElement>(null);
-  const found = useShownGraphics().length;
-  // Whoever opens it types at once.
-  useEffect(() => field.current?.focus(), []);
-  return (
-    <span className="ml-auto flex min-w-40 shrink-0 grow items-center gap-2">
-      <input
-        ref={field}
-        type="search"
-        aria-label="Find a switch"
-        placeholder="Find by name or words"
-        value={find}
-        onChange={({ target }) => lookFor(target.value)}
-        onKeyDown={(event) => {
-          if (event.key === 'Escape') lookFor(null);
-          if (event.key !== 'Enter' && event.key !== 'ArrowDown') return;
-          event.preventDefault();
-          document.querySelector<HTMLElement>('[data-map] [data-press]')?.focus();
-        }}
-        className={clsx(inputLook, 'min-h-8')}
-      />
-      <span role="status" className="shrink-0 text-small text-quiet">
-        {find.trim() && `${found || 'none'} found`}
-      </span>
-    </span>
   );
 }

@@ -15,7 +15,8 @@ export function CommandPalette() {
       open
       onOpenChange={(next) => !next && open(null)}
       label={paletteLabel}
-      filter={(_, typed, keywords) => likeness(keywords?.[0] ?? '', typed)}
+      // What fits best stands first, whatever group it is of: Enter acts on air.
+      shouldFilter={false}
       overlayClassName={paletteLook.overlay}
       contentClassName={paletteLook.content}
     >
@@ -27,9 +28,11 @@ export function CommandPalette() {
 /** How well a name is what was typed, 0 to 1: Enter acts on air, so what is not there word for word is no match. */
 function likeness(name: string, typed: string): number {
   const [said, wish] = [name.toLowerCase(), typed.trim().toLowerCase()];
+  if (!wish) return 1;
   const words = wish.split(/\s+/);
   if (!words.every((word) => said.includes(word))) return 0;
-  if (said.startsWith(wish)) return 1;
+  if (said === wish) return 1;
+  if (said.startsWith(wish)) return 0.9;
   return words.every((word) => ` ${said}`.includes(` ${word}`)) ? 0.8 : 0.5;
 }
 
@@ -38,7 +41,12 @@ function Actions() {
   useShow();
   useLive((live) => live);
   const typed = useTyped();
-  const all = actionsNow().filter((action) => action.id !== 'help/palette');
+  const all = actionsNow()
+    .filter((action) => action.id !== 'help/palette')
+    .map((action) => ({ action, fits: likeness(action.name, typed) }))
+    .filter(({ fits }) => fits > 0)
+    .sort((one, other) => other.fits - one.fits)
+    .map(({ action }) => action);
   const groups = [...new Set(all.map((action) => action.group))];
   return (
     <>
@@ -66,7 +74,6 @@ function Actions() {
                   key={action.id}
                   // Two things may have the same name: what is chosen is told apart by its id.
                   value={action.id}
-                  keywords={[action.name]}
                   onSelect={() => {
                     open(null);
                     action.run(how);

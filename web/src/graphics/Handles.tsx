@@ -55,7 +55,15 @@ export function Handles({ graphic, box, others, onDraft }: Props) {
   const sized = (from: NonNullable<typeof start.current>, dx: number, dy: number): Placement => {
     if (from.grip === 'corner') {
       const by = Math.max((from.box.w + dx) / from.box.w, (from.box.h + dy) / from.box.h);
-      return { ...from.place, scale: clamp(Math.round(from.place.scale * by * 100) / 100, 0.25, 4) };
+      const scale = clamp(Math.round(from.place.scale * by * 100) / 100, 0.25, 4);
+      // The seat lets it grow from its own side: what is not drawn at stays where it was, and the corner lies under the pointer.
+      const more = scale / from.place.scale - 1;
+      return {
+        ...from.place,
+        scale,
+        x: from.place.x + design((from.box.w * more * (seat?.column ?? 0)) / 2),
+        y: from.place.y + design((from.box.h * more * (seat?.row ?? 0)) / 2),
+      };
     }
     const grown = from.grip === 'right' ? dx : -dx;
     const share = (seat?.column ?? 0) / 2;

@@ -53,7 +53,7 @@ function Shelf({ onDone }: { onDone(): void }) {
   };
   /** A template of one's own from a file: it is on the shelf from now on, and a graphic is made of it. */
   const bring = async (file: File): Promise<void> => {
-    const template = await templateEdits.addTemplate({ source: await file.text() });
+    const template = await templateEdits.importTemplate(file);
     if (template) await add(template);
   };
   const addSet = async (set: string, name: string, count: number): Promise<void> => {
@@ -83,7 +83,7 @@ function Shelf({ onDone }: { onDone(): void }) {
             <Play aria-hidden size={15} /> Play {found.length === 1 ? 'it' : `all ${found.length}`}
           </Button>
         )}
-        <FilePick kind="bare" accept=".json,application/json" onPick={(file) => void bring(file)}>
+        <FilePick kind="bare" accept=".zip,.json,application/json,application/zip" onPick={(file) => void bring(file)}>
           <FileInput aria-hidden size={15} /> From a file
         </FilePick>
         <span className="ml-auto flex items-center gap-1.5 text-quiet">

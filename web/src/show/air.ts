@@ -5,7 +5,7 @@ import { answered, client, Refusal, type Schemas } from '../api/client';
 import { clock, live, type Live } from '../live/live';
 import type { Airing } from '../live/news';
 import { draftFor, keptDraft, refusedDraft } from './drafts';
-import { isLocked, setLocked } from './lock';
+import { isKeptByLock } from './lock';
 import { afterEdits } from './order';
 
 type Press = Schemas['Press'];
@@ -99,6 +99,9 @@ const showsNothing: ReadonlySet<Verb> = new Set([
   'forget',
 ]);
 
+/** Verbs that take off the air what must not stay there: a locked window does them all the same. */
+const clears: ReadonlySet<Verb> = new Set(['lightsOut', 'clearAudience']);
+
 interface Sending {
   /** What it waits for before it is sent. */
   ready?: Promise<unknown>;
@@ -142,7 +145,7 @@ export async function press<V extends Verb>(
   verb: V,
   ...[what]: Record<string, never> extends What<V> ? [what?: What<V>] : [what: What<V>]
 ): Promise<boolean> {
-  if (isLocked() && verb !== 'lightsOut') return tellLocked();
+  if (!clears.has(verb) && isKeptByLock()) return false;
   const about = what as { graphic?: string; card?: string | null } | undefined;
   const shown = live.getState().up && (verb === 'light' || verb === 'dark') && about?.graphic ? about.graphic : null;
   const [id, at] = [newId(), clock.now()];
@@ -164,20 +167,11 @@ export async function press<V extends Verb>(
 
 /** Loads what is to be looked at before it is lit; for all desks. */
 export async function putInStandby(choice: Choice): Promise<boolean> {
-  if (isLocked()) return tellLocked();
+  if (isKeptByLock()) return false;
   if (live.getState().up) asked.setState({ standby: choice });
   const done = await send((signal) => answered(client.PUT('/api/standby', { body: choice, signal })));
   if (asked.getState().standby === choice) asked.setState({ standby: null });
   return done !== null;
-}
-
-/** A locked window presses nothing: said, with the way to unlock it. */
-function tellLocked(): false {
-  toast('This window is locked: nothing was pressed.', {
-    id: 'locked',
-    action: { label: 'Unlock', onClick: () => setLocked(false) },
-  });
-  return false;
 }
 
 /** Unique enough for one minute of one show; pages on plain http have no `crypto.randomUUID`. */

@@ -1,5 +1,6 @@
 import { toast } from '../ui/toast';
 import { answered, client, type Schemas } from '../api/client';
+import { bytesOf, filePatience } from './bytes';
 import { makeEntries } from './entries';
 import { keep } from './mutations';
 import { afterEdits } from './order';
@@ -15,9 +16,6 @@ import {
   type Sheet,
   type Show,
 } from './show';
-
-/** Films are large: a file may take so long, in ms. */
-const filePatience = 300_000;
 
 const path = (id: string) => ({ path: { id } });
 
@@ -190,15 +188,6 @@ export const edits = {
       })
     )?.id ?? null,
 };
-
-/** A request whose body is the file itself. */
-function bytesOf(file: File) {
-  return {
-    body: file as unknown as string,
-    bodySerializer: (body: unknown) => body as BodyInit,
-    headers: { 'content-type': 'application/octet-stream' },
-  };
-}
 
 function changeOf(id: string, edit: Edit<Schemas['GraphicEdit']>): Change {
   return {

@@ -1,3 +1,4 @@
+import { toast } from '../ui/toast';
 import { useStore } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { createStore } from 'zustand/vanilla';
@@ -15,6 +16,16 @@ export function useLocked(): boolean {
 }
 
 export const isLocked = (): boolean => lock.getState().locked;
+
+/** Whether a press of this window is to be left undone; which is said then, with the way to unlock it. */
+export function isKeptByLock(): boolean {
+  if (!isLocked()) return false;
+  toast('This window is locked: nothing was pressed.', {
+    id: 'locked',
+    action: { label: 'Unlock', onClick: () => setLocked(false) },
+  });
+  return true;
+}
 
 export function setLocked(locked: boolean): void {
   lock.setState({ locked });

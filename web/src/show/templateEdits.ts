@@ -1,4 +1,5 @@
 import { answered, client, type Schemas } from '../api/client';
+import { bytesOf, filePatience } from './bytes';
 import { keep } from './mutations';
 import { whole } from './show';
 
@@ -6,10 +7,20 @@ const path = (id: string) => ({ path: { id } });
 
 /** Edits of one's own templates. */
 export const templateEdits = {
-  /** A template of one's own: a copy of another, or from a file. Its id. */
+  /** A template of one's own: a copy of another. Its id. */
   addTemplate: async (wish: Schemas['NewTemplate']): Promise<string | null> =>
     (await keep('templates', (_, signal) => answered(client.POST('/api/templates', { body: wish, signal }))))?.id ??
     null,
+
+  /** A template from a file, with the artwork that is in it. Its id. */
+  importTemplate: async (file: File): Promise<string | null> =>
+    (
+      await keep(
+        'templates',
+        (_, signal) => answered(client.POST('/api/templates/file', { ...bytesOf(file), signal })),
+        { within: filePatience },
+      )
+    )?.id ?? null,
 
   template: async (id: string, source: string): Promise<boolean> =>
     !!(await keep(

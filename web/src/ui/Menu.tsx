@@ -1,3 +1,4 @@
+import { isFocusFree } from './isFocusFree';
 import clsx from 'clsx';
 import { DropdownMenu } from 'radix-ui';
 import { createPortal } from 'react-dom';
@@ -33,7 +34,7 @@ export function Menu({ label, at, onClose, onClosed, children }: Props) {
           aria-labelledby={undefined}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            if (!onClosed?.() && at.focused instanceof HTMLElement) at.focused.focus();
+            if (!onClosed?.() && at.focused instanceof HTMLElement && isFocusFree()) at.focused.focus();
           }}
           className={menuLook}
         >

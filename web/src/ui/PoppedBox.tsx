@@ -1,4 +1,5 @@
 import { Popover } from 'radix-ui';
+import { isFocusFree } from './isFocusFree';
 import { useRef, type ComponentProps, type RefObject } from 'react';
 
 interface Props extends Omit<ComponentProps<typeof Popover.Content>, 'children'> {
@@ -27,7 +28,7 @@ export function PoppedBox({ anchor, onClose, onInteractOutside, ...content }: Pr
           }}
           onCloseAutoFocus={(event) => {
             event.preventDefault();
-            if (onClose && !elsewhere.current) anchor.current?.focus();
+            if (onClose && !elsewhere.current && isFocusFree()) anchor.current?.focus();
           }}
         />
       </Popover.Portal>

@@ -68,6 +68,18 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
               onKeep={(sample) => change(at, { sample })}
             />
           )}
+          {field.kind === 'number' && (
+            <label className="flex items-center gap-2 text-xs">
+              Counts from
+              <KeptText
+                aria-label={`${field.label} counts from`}
+                placeholder="it does not count"
+                value={field.start ?? ''}
+                onKeep={(start) => change(at, { start: start.trim() || undefined })}
+                className="min-w-0 flex-1"
+              />
+            </label>
+          )}
           <label className="flex items-center gap-2 text-xs">
             <input
               type="checkbox"

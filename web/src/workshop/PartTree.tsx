@@ -94,6 +94,12 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
     onChange(insert(root, part, made));
     onChoose([made.id]);
   };
+  /** What was made is what the hand works on next. */
+  const chooseNew = (next: PartJson): void => {
+    const known = new Set(rowsOf(root).map((one) => one.part.id));
+    const made = rowsOf(next).find((one) => !known.has(one.part.id));
+    if (made) onChoose([made.part.id]);
+  };
   const act = (label: string, Icon: typeof Copy, disabled: boolean, onClick: () => void) => (
     <Button kind="bare" className="px-2" aria-label={label} title={label} disabled={disabled} onClick={onClick}>
       <Icon aria-hidden size={15} />
@@ -130,11 +136,19 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
             <Group aria-hidden size={15} />
           </Button>,
           ['row', 'column', 'layers', 'free'],
-          (flow) => onChange(group(root, chosen, flow)),
+          (flow) => {
+            const next = group(root, chosen, flow);
+            onChange(next);
+            chooseNew(next);
+          },
         )}
         {act('Further back', ArrowUp, top || locked, () => onChange(shift(root, part, -1)))}
         {act('Further to the front', ArrowDown, top || locked, () => onChange(shift(root, part, 1)))}
-        {act('Duplicate', Copy, top, () => onChange(duplicate(root, part)))}
+        {act('Duplicate', Copy, top, () => {
+          const next = duplicate(root, part);
+          onChange(next);
+          chooseNew(next);
+        })}
         {act('Delete', Trash2, top || locked, () => {
           onChange(chosen.filter((id) => id !== root.id).reduce(remove, root));
           onChoose([root.id]);

@@ -67,9 +67,9 @@ function Workshop({ template }: { template: TemplateJson }) {
         <>
           <UndoButtons />
           <a
-            download={`${template.name}.json`}
-            href={`data:application/json;charset=utf-8,${encodeURIComponent(JSON.stringify(template, null, 2))}`}
-            title="For another show, or for somebody else: the shelf takes it in"
+            download={`${template.name}.zip`}
+            href={`/api/templates/${template.id}/file`}
+            title="With its artwork, for another show or for somebody else: the shelf takes it in"
             className="inline-flex min-h-9 items-center gap-2 rounded-[10px] px-3 font-semibold text-quiet hover:bg-raised hover:text-ink"
           >
             <FileOutput aria-hidden size={15} /> Save as a file

@@ -24,6 +24,29 @@ test('parts are put in, taken out, moved, grouped and doubled, and the tree befo
   expect(ids(root)).toEqual(['all', 'a', 'b', 'c', 'd']);
 });
 
+test('in a free layer a group stands where its parts stood, and they where they were', () => {
+  const free: PartJson = {
+    id: 'all',
+    part: 'free',
+    width: 600,
+    height: 300,
+    parts: [
+      { id: 'a', part: 'mark', at: [120, 40] },
+      { id: 'b', part: 'text', at: [80, 90] },
+      { id: 'c', part: 'mark', at: [10, 10] },
+    ],
+  };
+  const placed = group(free, ['a', 'b'], 'free').parts![0]!;
+  expect(placed).toMatchObject({ part: 'free', at: [80, 40], width: 600 });
+  expect(placed.parts!.map((part) => part.at)).toEqual([
+    [40, 0],
+    [0, 50],
+  ]);
+  const flowing = group(free, ['a', 'b'], 'column').parts![0]!;
+  expect(flowing.at).toEqual([80, 40]);
+  expect(flowing.parts!.map((part) => part.at)).toEqual([undefined, undefined]);
+});
+
 test('the parts that show a field, or go by it, are known before it is deleted', () => {
   const tree = set(set(root, 'c', { field: 'name' }), 'd', { onlyIf: 'name' });
   expect(usersOf(tree, 'name').map((part) => part.id)).toEqual(['c', 'd']);

@@ -9,7 +9,7 @@ export interface PartJson {
 export interface TemplateJson {
   id: string;
   name: string;
-  fields: { name: string; label: string; kind?: string; sample?: string; onAir?: boolean }[];
+  fields: { name: string; label: string; kind?: string; sample?: string; start?: string; onAir?: boolean }[];
   root: PartJson;
   [property: string]: unknown;
 }
@@ -111,12 +111,35 @@ export function shift(root: PartJson, id: string, by: number): PartJson {
   return set(root, parent.id, { parts });
 }
 
-/** Wraps siblings in a group of their own, where the first of them stands. */
+type Spot = [x: number, y: number];
+
+/** Where a part stands in a free layer, in design px. */
+const spotOf = (part: PartJson): Spot => (Array.isArray(part.at) ? (part.at as Spot) : [0, 0]);
+
+function without(part: PartJson, property: string): PartJson {
+  return Object.fromEntries(Object.entries(part).filter(([name]) => name !== property)) as PartJson;
+}
+
+/** Wraps siblings in a group of their own, where the first of them stands; in a free layer nothing moves from its place. */
 export function group(root: PartJson, ids: readonly string[], flow: string): PartJson {
   const parent = find(root, ids[0]!)?.parent;
   if (!parent?.parts) return root;
   const inside = parent.parts.filter((part) => ids.includes(part.id));
-  const wrapped: PartJson = { id: fresh(root, flow), part: flow, parts: inside };
+  const isFree = parent.part === 'free';
+  const [left, top] = [0, 1].map((axis) => Math.min(...inside.map((part) => spotOf(part)[axis]!))) as Spot;
+  const placed = inside.map((part) => {
+    if (!isFree) return part;
+    // What flows has no place of its own within the group.
+    const [x, y] = spotOf(part);
+    return flow === 'free' ? { ...part, at: [x - left, y - top] } : without(part, 'at');
+  });
+  const wrapped: PartJson = {
+    id: fresh(root, flow),
+    part: flow,
+    ...(isFree ? { at: [left, top] } : {}),
+    ...(flow === 'free' ? { width: parent.width ?? 600, height: parent.height ?? 300 } : {}),
+    parts: placed,
+  };
   const parts = parent.parts.flatMap((part) =>
     part.id === inside[0]!.id ? [wrapped] : ids.includes(part.id) ? [] : [part],
   );

@@ -1,0 +1,109 @@
+using System.IO.Compression;
+using System.Text;
+using System.Text.Json;
+using System.Text.RegularExpressions;
+using SideLamp.Core;
+using SideLamp.Core.Editing;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Data;
+
+/// <summary>
+/// A template as a file of its own, with its artwork: a zip of <c>template.json</c>, <c>media/</c> with each stored file under its id,
+/// and <c>media.json</c> with their names. The template alone, as earlier versions wrote it, is read too.
+/// </summary>
+public static partial class TemplateFiles
+{
+    public const int LargestFile = 100 << 20;
+
+    private const string Template = "template.json";
+    private const string Names = "media.json";
+    private const string Media = "media/";
+    private const int MostEntries = 66;
+
+    public static byte[] Pack(string source, AssetRepository assets)
+    {
+        var used = StoredFile().Matches(source).Select(found => new AssetId(found.Value)).Distinct().Select(assets.Find).OfType<Asset>().Where(asset => File.Exists(assets.PathOf(asset.Id))).ToList();
+        using var copy = new MemoryStream();
+        using (var zip = new ZipArchive(copy, ZipArchiveMode.Create, leaveOpen: true))
+        {
+            Write(zip, Template, Encoding.UTF8.GetBytes(source));
+            Write(zip, Names, JsonSerializer.SerializeToUtf8Bytes(used.ToDictionary(asset => asset.Id.Value, asset => asset.Name)));
+            foreach (var asset in used)
+            {
+                Write(zip, Media + asset.Id.Value, File.ReadAllBytes(assets.PathOf(asset.Id)));
+            }
+        }
+
+        return copy.ToArray();
+    }
+
+    /// <summary>Stores the artwork.</summary>
+    /// <returns>The template's source; whether that is one is for whoever adds it to say.</returns>
+    /// <exception cref="RefusedException">It is no such file, damaged, or too much. What was stored of it by then is used by nothing, and goes.</exception>
+    public static string Unpack(byte[] bytes, AssetRepository assets)
+    {
+        if (!bytes.AsSpan().StartsWith("PK"u8))
+        {
+            return new UTF8Encoding(false).GetString(bytes.AsSpan().StartsWith(Encoding.UTF8.Preamble) ? bytes.AsSpan(3) : bytes);
+        }
+
+        try
+        {
+            using var zip = new ZipArchive(new MemoryStream(bytes), ZipArchiveMode.Read);
+            if (zip.Entries.Count > MostEntries)
+            {
+                throw RefusedException.Faulty("", $"A template brings up to {MostEntries - 2} files, and this holds {zip.Entries.Count}.");
+            }
+
+            // Paths say nothing: what an entry is called counts, wherever it says that it lies.
+            var left = (long)LargestFile;
+            var entries = zip.Entries.Where(entry => entry.Name.Length > 0).DistinctBy(entry => entry.Name).ToDictionary(entry => entry.Name, entry => Read(entry, ref left));
+            var source = entries.GetValueOrDefault(Template) ?? throw RefusedException.Faulty("", $"There is no {Template} in this file. Choose one that was saved by Side Lamp.");
+            var names = entries.TryGetValue(Names, out var told) ? JsonSerializer.Deserialize<Dictionary<string, string>>(told) ?? [] : [];
+            foreach (var (id, body) in entries.Where(entry => StoredFile().IsMatch(entry.Key)))
+            {
+                if (Intake.Keep(assets, body, names.GetValueOrDefault(id, "artwork")).Id.Value != id)
+                {
+                    throw RefusedException.Faulty("", $"“{names.GetValueOrDefault(id, id[..8])}” in this file is damaged: it is not what the template was made with.");
+                }
+            }
+
+            return Encoding.UTF8.GetString(source);
+        }
+        catch (Exception error) when (error is InvalidDataException or JsonException or NotSupportedException)
+        {
+            throw RefusedException.Faulty("", "This file is damaged: it cannot be unpacked. Copy or save it again.");
+        }
+    }
+
+    private static void Write(ZipArchive zip, string name, byte[] body)
+    {
+        using var entry = zip.CreateEntry(name).Open();
+        entry.Write(body);
+    }
+
+    /// <param name="left">So many bytes may still come: what really comes is counted, not what an entry says of itself.</param>
+    private static byte[] Read(ZipArchiveEntry entry, ref long left)
+    {
+        using var from = entry.Open();
+        using var copy = new MemoryStream();
+        var buffer = new byte[81920];
+        int read;
+        while ((read = from.Read(buffer)) > 0)
+        {
+            copy.Write(buffer, 0, read);
+            left -= read;
+            if (left < 0)
+            {
+                throw RefusedException.Faulty("", $"Unpacked, this file is larger than {LargestFile >> 20} MiB.");
+            }
+        }
+
+        return copy.ToArray();
+    }
+
+    /// <summary>The id of a stored file: the hash of its contents and an ending.</summary>
+    [GeneratedRegex(@"\b[0-9a-f]{64}\.[a-z0-9]{1,5}\b", RegexOptions.NonBacktracking)]
+    private static partial Regex StoredFile();
+}
