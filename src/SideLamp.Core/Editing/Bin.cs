@@ -9,7 +9,7 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Core.Editing;
 
 /// <summary>Something that was deleted, to be brought back.</summary>
-/// <param name="No">Counts what came into the bin.</param>
+/// <param name="No">Rises with what comes into the bin.</param>
 /// <param name="Author">The page that deleted it.</param>
 /// <param name="Kind">The name of its list (<see cref="BinKinds"/>).</param>
 /// <param name="Id">That it had, and will have again.</param>
@@ -71,7 +71,8 @@ public sealed record Bin(ImmutableList<Binned> All)
             // What is only called otherwise now, as brands are, has not gone.
             foreach (var (id, entry) in old.Count > there.Count ? old.Where(one => !there.Contains(one.Id)) : [])
             {
-                all = all.Add(new Binned((all.IsEmpty ? 0 : all[^1].No) + 1, now, author, kind.Name, id, kind.NameOf(entry), CoreJson.WriteWhole(entry)));
+                // Never a number twice, also when what had it is back in the show.
+                all = all.Add(new Binned(Math.Max(now.ToUnixTimeMilliseconds(), (all.IsEmpty ? 0 : all[^1].No) + 1), now, author, kind.Name, id, kind.NameOf(entry), CoreJson.WriteWhole(entry)));
             }
         }
 

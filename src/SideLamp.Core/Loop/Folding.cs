@@ -275,7 +275,11 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         var history = stage.History;
         var edit = (undo.Back ? undo.No is { } no ? history.Find(no) : history.Next : history.Again) ?? throw RefusedException.Conflict(undo.Back ? "There is nothing to undo." : "There is nothing to redo.");
         var show = Reverted(stage.Show, undo.Back ? edit.Patch : edit.Patch.Reversed) ?? throw RefusedException.Conflict($"“{edit.What}” was changed again since. Nothing was taken back. The history lists the edits before it.");
-        RefusedException.ThrowIfAny(Edits.KeyClashes(show, "/key").Take(1));
+        if (Returning.FaultIn(stage.Show, show, shelf) is { } fault)
+        {
+            throw RefusedException.Conflict($"“{edit.What}” cannot be {(undo.Back ? "undone" : "redone")} as things stand. {fault}");
+        }
+
         var turn = Settled(stage, show, Dressed(stage, edit, undo.Back), edit.Paths, undo.Page);
         return turn with
         {
@@ -301,7 +305,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
     {
         var wanted = stage.Kept.Bin.Find(back.No) ?? throw RefusedException.NotFound("thing in the bin");
         var deletion = stage.History.Done.FindLast(edit => edit.At == wanted.At && edit.Author == wanted.Author);
-        if (deletion is not null && Reverted(stage.Show, deletion.Patch) is { } whole && BinKinds.Find(wanted.Kind)?.Of(whole).Any(one => one.Id == wanted.Id) == true && !Edits.KeyClashes(whole, "").Any())
+        if (deletion is not null && Reverted(stage.Show, deletion.Patch) is { } whole && BinKinds.Find(wanted.Kind)?.Of(whole).Any(one => one.Id == wanted.Id) == true && Returning.FaultIn(stage.Show, whole, shelf) is null)
         {
             return TakeEditBack(stage, new UndoInput(back.Page, Back: true, deletion.No));
         }

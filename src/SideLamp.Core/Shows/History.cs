@@ -28,7 +28,7 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     /// <summary>In letters, of all edits: of more the oldest are forgotten. The newest stays however large it is.</summary>
     private const long MostLetters = 32 << 20;
 
-    /// <summary>Pauses in typing shorter than this make no new entry.</summary>
+    /// <summary>Pauses in typing the same shorter than this make no new entry.</summary>
     private static readonly Duration OneGo = Duration.FromSeconds(1.5);
 
     public static History Empty { get; } = new([], []);
@@ -48,12 +48,11 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     public History With(string author, string what, Show before, Show after, Instant at, ImmutableArray<string> paths, Dressing? dressing = null)
     {
         var last = Next;
-        if (last is not null && last.Author == author && last.What == what && at - last.At < OneGo && Newest is { } newest && ReferenceEquals(newest.After, before))
+        if (last is not null && last.Author == author && last.What == what && last.Paths.SequenceEqual(paths) && at - last.At < OneGo && Newest is { } newest && ReferenceEquals(newest.After, before))
         {
             var longer = last with
             {
                 At = at,
-                Paths = [.. paths.Union(last.Paths)],
                 Patch = ShowPatch.Between(newest.Before, after),
                 Dressing = dressing is null || last.Dressing is null ? dressing ?? last.Dressing : dressing with { Before = last.Dressing.Before },
             };

@@ -37,7 +37,7 @@ public static class Workshop
         api.MapPost(
                 "/templates/file",
                 async (HttpRequest request, PageName page, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
-                    await loop.Edit(new AddTemplate(new NewTemplate(Source: TemplateFiles.Unpack(await Intake.ReadAll(request, TemplateFiles.LargestFile), assets)), Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id))
+                    await loop.Edit(new AddTemplate(new NewTemplate(Source: await Intake.Alone(request, TemplateFiles.LargestFile, bytes => TemplateFiles.Unpack(bytes, assets))), Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id))
             )
             .WithName("importTemplate")
             .WithMetadata(new RequestSizeLimitAttribute(TemplateFiles.LargestFile + 1024))

@@ -16,13 +16,17 @@ public static class Intake
     private static readonly SemaphoreSlim OneAtATime = new(1, 1);
 
     /// <exception cref="RefusedException">It is too large, damaged, or nothing that pages can show.</exception>
-    public static async Task<AssetView> Receive(HttpRequest request, AssetRepository assets, string? name)
+    public static Task<AssetView> Receive(HttpRequest request, AssetRepository assets, string? name) => Alone(request, MediaFile.LargestVideo, bytes => Keep(assets, bytes, name ?? "file"));
+
+    /// <summary>Takes what is sent, when its turn comes.</summary>
+    /// <exception cref="RefusedException">There is more than this, or it was refused.</exception>
+    public static async Task<T> Alone<T>(HttpRequest request, int most, Func<byte[], T> take)
     {
         await OneAtATime.WaitAsync(request.HttpContext.RequestAborted);
         try
         {
-            var bytes = await ReadAll(request, MediaFile.LargestVideo);
-            return await Task.Run(() => Keep(assets, bytes, name ?? "file"));
+            var bytes = await ReadAll(request, most);
+            return await Task.Run(() => take(bytes));
         }
         finally
         {

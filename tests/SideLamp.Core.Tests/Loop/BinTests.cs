@@ -27,7 +27,7 @@ public sealed class BinTests : FoldedShow
         // Later its edit is forgotten, or cannot be taken back, for its key is another's.
         Deleted(new DeleteGraphic(Names));
         Assert.Null(Edit(new EditGraphic(new GraphicId("moth"), new GraphicEdit(Stage.Revision) { Key = before.Graphic(Names)!.Key })));
-        Assert.Contains("The key 1", Fold(new UndoInput("me", Back: true, Stage.History.Done[^2].No)).Refusal!.Faults[0].Message, StringComparison.Ordinal);
+        Assert.Contains("The key 1", Fold(new UndoInput("me", Back: true, Stage.History.Done[^2].No)).Refusal!.Title, StringComparison.Ordinal);
         Assert.Null(OutOfBin(InBin("names").No));
         var back = Stage.Show.Graphic(Names)!;
         Assert.Equal((before.Graphic(Names)!.Cards.Length, (string?)null), (back.Cards.Length, back.Key));
@@ -44,13 +44,36 @@ public sealed class BinTests : FoldedShow
         Assert.Null(Edit(new AddTemplate(new NewTemplate(CopyOf: new TemplateId("name")), "0a")));
         Assert.Null(Edit(new AddGraphic(new NewGraphic(new TemplateId("own-0a")), "0b")));
         Deleted(new DeleteGraphic(new GraphicId("g0b")));
+        // Nor does undoing what it was made from take that away from under it.
+        Assert.Null(OutOfBin(InBin("g0b").No));
+        Assert.Contains("made from a template that was deleted", Fold(new UndoInput("me", Back: true, Stage.History.Done.First(edit => edit.What == "a new template").No)).Refusal!.Title, StringComparison.Ordinal);
+        Deleted(new DeleteGraphic(new GraphicId("g0b")));
         Deleted(new DeleteTemplate(new TemplateId("own-0a")));
+        // With its edit still known it does not come back without its template, either way.
+        Assert.Contains("made from a template that was deleted", Fold(new UndoInput("me", Back: true, Stage.History.Done[^2].No)).Refusal!.Title, StringComparison.Ordinal);
+        Assert.Contains("template", OutOfBin(InBin("g0b").No)!.Title, StringComparison.Ordinal);
         Stage = Stage with { Kept = Stage.Kept with { History = History.Empty } };
         Assert.Contains("template", OutOfBin(InBin("g0b").No)!.Title, StringComparison.Ordinal);
         Assert.Null(OutOfBin(InBin("own-0a").No));
         Assert.Null(OutOfBin(InBin("g0b").No));
         Assert.NotNull(Stage.Show.Graphic(new GraphicId("g0b")));
         Assert.Equal(RefusalKind.NotFound, OutOfBin(99)!.Kind);
+    }
+
+    [Fact]
+    public void Two_of_one_name_that_are_deleted_at_once_are_two_edits_and_no_number_of_the_bin_comes_twice()
+    {
+        Assert.Null(Edit(new AddGraphic(new NewGraphic(CopyOf: Names, Name: "Twin"), "0a")));
+        Assert.Null(Edit(new AddGraphic(new NewGraphic(CopyOf: Names, Name: "Twin"), "0b")));
+        Deleted(new DeleteGraphic(new GraphicId("g0a")));
+        Deleted(new DeleteGraphic(new GraphicId("g0b")));
+        Assert.Equal(["deleted: Twin", "deleted: Twin"], Stage.History.Done.TakeLast(2).Select(edit => edit.What));
+        var first = InBin("g0b").No;
+        Assert.Null(OutOfBin(first));
+        Now += Duration.FromSeconds(1);
+        Deleted(new DeleteGraphic(new GraphicId("moth")));
+        Assert.NotEqual(first, InBin("moth").No);
+        Assert.Equal(RefusalKind.NotFound, OutOfBin(first)!.Kind);
     }
 
     [Fact]

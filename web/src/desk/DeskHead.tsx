@@ -70,7 +70,7 @@ export function DeskHead() {
           </SignButton>
         )}
         <LoudnessControl />
-        <Button kind="bare" className="max-sm:hidden" onClick={() => act('help/keys')} title="All keys">
+        <Button kind="bare" className="max-[1140px]:hidden" onClick={() => act('help/keys')} title="All keys">
           Keys <Key>?</Key>
         </Button>
       </span>

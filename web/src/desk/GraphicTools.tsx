@@ -1,5 +1,5 @@
 import { ArrowDown, ArrowLeft, ArrowRight, ArrowUp, SlidersHorizontal, type LucideIcon } from 'lucide-react';
-import type { MouseEvent } from 'react';
+import type { MouseEvent, RefObject } from 'react';
 import { Link } from 'wouter';
 import { OutfitChoice } from '../fields/OutfitChoice';
 import { PictureField } from '../fields/PictureField';
@@ -21,7 +21,7 @@ const moves: { name: string; dx: number; dy: number; Icon: LucideIcon }[] = [
 ];
 
 /** What else of a graphic is changed without leaving the desk: outfit, pictures, place, key. The monitors show it at once. */
-export function GraphicTools({ graphic }: { graphic: Graphic }) {
+export function GraphicTools({ graphic, at }: { graphic: Graphic; at: RefObject<HTMLElement | null> }) {
   return (
     <Drawer
       label={`Outfit, picture, place and key of ${graphic.name}`}
@@ -29,6 +29,7 @@ export function GraphicTools({ graphic }: { graphic: Graphic }) {
       tall
       // Beside the monitors: what is moved is seen.
       side="left"
+      at={at}
       align="end"
       className="w-84 max-w-[90vw] p-4!"
       trigger={

@@ -58,6 +58,7 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
   const lit = isLit(airing?.phase);
   const live = lit && liveEdits;
   const timer = useRef(0);
+  const panel = useRef<HTMLElement>(null);
 
   /** Keeps the words typed so far; on air they go only where that is so with all edits. */
   const keep = async (): Promise<void> => {
@@ -94,6 +95,7 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
 
   return (
     <section
+      ref={panel}
       aria-label="Quick words"
       onKeyDown={onKey}
       onFocus={(event) => isTyping(event.target) && setHeld(card.id)}
@@ -103,7 +105,7 @@ export function QuickWords({ graphic }: { graphic: Graphic }) {
       <h3 className="flex items-center justify-between gap-2 font-semibold">
         <span className="truncate">{graphic.name}</span>
         <span className="-my-2 ml-auto">
-          <GraphicTools graphic={graphic} />
+          <GraphicTools graphic={graphic} at={panel} />
         </span>
         <span className={clsx('shrink-0', lit ? 'text-lamp-soft' : 'font-normal text-quiet')}>
           {lit ? 'on air' : 'in standby'}

@@ -1,6 +1,6 @@
 import clsx from 'clsx';
 import { Slot } from 'radix-ui';
-import { useRef, useState, type ReactNode } from 'react';
+import { useRef, useState, type ReactNode, type RefObject } from 'react';
 import { Popped } from './Popped';
 
 interface Props {
@@ -11,6 +11,8 @@ interface Props {
   stays?: boolean;
   /** Where it opens; left out: upwards. */
   side?: 'top' | 'bottom' | 'left';
+  /** What it stands beside; left out: its button. */
+  at?: RefObject<HTMLElement | null>;
   align?: 'start' | 'center' | 'end';
   /** From there, in px. */
   alignOffset?: number;
@@ -21,7 +23,18 @@ interface Props {
 }
 
 /** Opens from its button: on the desk upwards from its foot. */
-export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset, tall, className, children }: Props) {
+export function Drawer({
+  label,
+  trigger,
+  stays,
+  side = 'top',
+  at,
+  align,
+  alignOffset,
+  tall,
+  className,
+  children,
+}: Props) {
   const button = useRef<HTMLButtonElement>(null);
   const [open, setOpen] = useState(false);
   return (
@@ -32,6 +45,7 @@ export function Drawer({ label, trigger, stays, side = 'top', align, alignOffset
       {open && (
         <Popped
           anchor={button}
+          at={at}
           onClose={() => setOpen(false)}
           side={side}
           align={align}

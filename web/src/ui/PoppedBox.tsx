@@ -3,19 +3,21 @@ import { isFocusFree } from './isFocusFree';
 import { useRef, type ComponentProps, type RefObject } from 'react';
 
 interface Props extends Omit<ComponentProps<typeof Popover.Content>, 'children'> {
-  /** What it stands beside. */
+  /** What it belongs to. */
   anchor: RefObject<HTMLElement | null>;
+  /** What it stands beside; left out: what it belongs to. */
+  at?: RefObject<HTMLElement | null>;
   children: React.ReactNode;
   /** Left out: nothing that is done elsewhere closes it, and it never takes the focus. */
   onClose?(): void;
 }
 
 /** Something over the page, beside what it belongs to. */
-export function PoppedBox({ anchor, onClose, onInteractOutside, ...content }: Props) {
+export function PoppedBox({ anchor, at = anchor, onClose, onInteractOutside, ...content }: Props) {
   const elsewhere = useRef(false);
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose?.()}>
-      <Popover.Anchor virtualRef={anchor as RefObject<HTMLElement>} />
+      <Popover.Anchor virtualRef={at as RefObject<HTMLElement>} />
       <Popover.Portal>
         <Popover.Content
           {...content}
