@@ -7,6 +7,7 @@ namespace SideLamp.Core.Brands;
 /// <param name="Alternates">Other logos, to change to.</param>
 /// <param name="Logo">The logo in use; null = none.</param>
 /// <param name="Shadow">Null = none.</param>
+/// <param name="Mirrors">Whether graphics whose words run from right to left stand the other way round: pictures, bars and motions change sides.</param>
 public sealed record Brand(
     string Name,
     Palette Palette,
@@ -16,7 +17,8 @@ public sealed record Brand(
     PlateStyle Plates,
     ImmutableArray<AssetId> Alternates,
     AssetId? Logo = null,
-    Shadow? Shadow = null
+    Shadow? Shadow = null,
+    bool Mirrors = false
 )
 {
     public const int LongestName = 40;

@@ -39,7 +39,8 @@ public static class Layouts
         var (w, h) = (Filled(root.Part.Width, root.W, room.W), Filled(root.Part.Height, root.H, room.H));
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * canvas.Scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * canvas.Scale);
-        var placing = new Placing(dress.Brand, scale, canvas.Rate, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers, dress.Finish.Belt, belts);
+        var isMirrored = dress.Brand.Mirrors && Mirroring.IsRightToLeft(root);
+        var placing = new Placing(dress.Brand, scale, canvas.Rate, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers, dress.Finish.Belt, belts, isMirrored);
         placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));
     }

@@ -8,7 +8,8 @@ namespace SideLamp.Core.Layout;
 
 /// <summary>Turns a part's motion, as the template and the brand tell it, into poses.</summary>
 /// <param name="speed">Of the graphic; 2 is twice as fast.</param>
-internal sealed class Motions(MotionStyle style, double scale, double speed)
+/// <param name="isMirrored">Whether what would come from the left comes from the right.</param>
+internal sealed class Motions(MotionStyle style, double scale, double speed, bool isMirrored)
 {
     /// <summary>Leaving takes less time than coming: nobody waits for a departure.</summary>
     private const double LeavingShare = 0.7;
@@ -181,12 +182,12 @@ internal sealed class Motions(MotionStyle style, double scale, double speed)
 
     private Pose PoseOf(MotionKey key) =>
         new(
-            Math.Round(key.X * scale),
+            Across(Math.Round(key.X * scale)),
             Math.Round(key.Y * scale),
             key.Scale,
             key.Alpha,
             key.Wipe > 0 ? Covered(key.From, key.Wipe) : null,
-            key.Turn,
+            Across(key.Turn),
             Math.Round(key.Blur * scale, 1)
         );
 
@@ -200,8 +201,8 @@ internal sealed class Motions(MotionStyle style, double scale, double speed)
         };
         var (x, y) = motion.From switch
         {
-            Side.Left => (-1, 0),
-            Side.Right => (1, 0),
+            Side.Left => (Across(-1), 0),
+            Side.Right => (Across(1), 0),
             Side.Top => (0, -1),
             _ => (0, 1),
         };
@@ -219,8 +220,14 @@ internal sealed class Motions(MotionStyle style, double scale, double speed)
     }
 
     /// <summary>What is cut off of a box that is uncovered from a side: shares of top, right, bottom, left.</summary>
-    private static ImmutableArray<double> Covered(Side from, double share) =>
-        [from == Side.Bottom ? share : 0, from == Side.Left ? share : 0, from == Side.Top ? share : 0, from == Side.Right ? share : 0];
+    private ImmutableArray<double> Covered(Side from, double share)
+    {
+        var (left, right) = isMirrored ? (Side.Right, Side.Left) : (Side.Left, Side.Right);
+        return [from == Side.Bottom ? share : 0, from == left ? share : 0, from == Side.Top ? share : 0, from == right ? share : 0];
+    }
+
+    /// <summary>A step to the right, or a turn clockwise: the other way round where it is mirrored.</summary>
+    private double Across(double step) => isMirrored ? 0 - step : step;
 
     private static ImmutableArray<Pose> Poses(HoldKind kind) =>
         kind switch

@@ -93,6 +93,7 @@ public sealed record Plate(string Fill, string? Light, double Radius, string? Ha
 /// <param name="Spacing">Between letters, in px.</param>
 /// <param name="Spans">In logical order.</param>
 /// <param name="Underline">Whether a line runs below the words.</param>
+/// <param name="Strike">Whether a line runs through the words.</param>
 /// <param name="Glow">CSS text-shadow; null = none.</param>
 /// <param name="Outline">CSS colour of a line around each letter; null = none.</param>
 /// <param name="OutlineWidth">In px.</param>
@@ -104,6 +105,7 @@ public sealed record TextLine(
     double Spacing,
     ImmutableArray<Span> Spans,
     bool Underline = false,
+    bool Strike = false,
     string? Glow = null,
     string? Outline = null,
     double OutlineWidth = 0,

@@ -50,10 +50,12 @@ internal sealed partial class Placing
     private ImmutableArray<Node> PieceOf(BeltPart belt, Measured row, string line, Box box)
     {
         var plain = _plating;
-        _plating = ToneOf(belt, line) is { } tone ? new Plating(brand with { Palette = brand.Palette with { Accent = tone } }, scale) : plain;
+        _plating = ToneOf(belt, line) is { } tone ? new Plating(brand with { Palette = brand.Palette with { Accent = tone } }, scale, isMirrored) : plain;
         var (w, h) = (belt.Motion == BeltMotion.Crawl ? row.W : Stretched(row.Part.Width, row.W, box.W), belt.Motion == BeltMotion.Climb ? row.H : Stretched(row.Part.Height, row.H, box.H));
         var first = _nodes.Count;
-        Place(row, new Box(box.X, belt.Motion == BeltMotion.Climb ? box.Y : box.Y + Math.Round((box.H - h) / 2), w, h), belt.Id);
+        var place = new Box(box.X, belt.Motion == BeltMotion.Climb ? box.Y : box.Y + Math.Round((box.H - h) / 2), w, h);
+        // What crawls is moved from the belt's corner, wherever it comes from.
+        Place(row, belt.Motion == BeltMotion.Crawl ? place : Mirrored(place, box), belt.Id);
         ImmutableArray<Node> nodes = [.. _nodes.Skip(first).Select(node => node with { Moves = [.. node.Moves.Where(move => move.Path == MovePath.Hold)] })];
         _nodes.Count = first;
         _plating = plain;
@@ -74,5 +76,5 @@ internal sealed partial class Placing
             _ => Math.Max(LeastAdvance - gap, (int)Math.Ceiling(row.W)),
         };
 
-    private ImmutableArray<double>? FeatherOf(Insets edges) => edges == default ? null : [Px(edges.Top), Px(edges.Right), Px(edges.Bottom), Px(edges.Left)];
+    private ImmutableArray<double>? FeatherOf(Insets soft) => soft == default ? null : SidesOf(soft) is var edges ? [Px(edges.Top), Px(edges.Right), Px(edges.Bottom), Px(edges.Left)] : null;
 }

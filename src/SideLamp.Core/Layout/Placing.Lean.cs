@@ -37,8 +37,8 @@ internal sealed partial class Placing
 
         foreach (var (at, width) in edges)
         {
-            var box = _nodes[at].Box;
-            _nodes[at] = _nodes[at] with { Box = box with { W = width + lean }, Ink = box with { W = width + lean }, Clip = LeaningEdge(lean, width) };
+            var box = FromStart(_nodes[at].Box, width + lean);
+            _nodes[at] = _nodes[at] with { Box = box, Ink = box, Clip = LeaningEdge(lean, width) };
         }
     }
 
@@ -47,7 +47,7 @@ internal sealed partial class Placing
     /// <summary>An edge at the starting side of a slanted plate leans with it, or only a sliver of it would be seen.</summary>
     private void PlaceLeaningEdge(MarkPart edge, Box place, double lean, string? parent)
     {
-        var box = place with { W = place.W + lean };
+        var box = FromStart(place, place.W + lean);
         Add(edge, edge.Id, parent, box, clip: LeaningEdge(lean, place.W), plate: _plating.PlateOf(edge.Surface, box));
     }
 }

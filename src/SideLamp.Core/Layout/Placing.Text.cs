@@ -8,8 +8,9 @@ namespace SideLamp.Core.Layout;
 // Texts: their lines, their pages, and the figures of timers.
 internal sealed partial class Placing
 {
-    private void PlaceText(TextPart part, Measured measured, Box box, string? parent)
+    private void PlaceText(TextPart text, Measured measured, Box box, string? parent)
     {
+        var part = text with { Align = AlignOf(text.Align) };
         Add(part, part.Id, parent, box);
         var pages = measured.Pages.IsDefaultOrEmpty ? [measured.Text!] : measured.Pages;
         if (pages.Length == 1)
@@ -64,6 +65,7 @@ internal sealed partial class Placing
             Math.Round(line.Spacing * text.Size, 3),
             line.Spans,
             part.Underline,
+            part.Strike,
             part.Glow is { } glow ? string.Create(CultureInfo.InvariantCulture, $"0 0 {Px(part.GlowSize)}px {_plating.Painted(glow).ToCss()}") : null,
             part.Outline is { } outline ? _plating.Painted(outline).ToCss() : null,
             Px(part.OutlineWidth)

@@ -17,12 +17,13 @@ namespace SideLamp.Core.Layout;
 /// <param name="timers">What each field that shows a timer shows.</param>
 /// <param name="setting">How its belts run; null = as the template says.</param>
 /// <param name="belts">The belts that are on air, by part; the others stand still.</param>
-internal sealed partial class Placing(Brand brand, double scale, FrameRate rate, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers, BeltSetting? setting, IReadOnlyDictionary<string, BeltRun> belts)
+/// <param name="isMirrored">Whether what the template has at the left stands at the right.</param>
+internal sealed partial class Placing(Brand brand, double scale, FrameRate rate, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers, BeltSetting? setting, IReadOnlyDictionary<string, BeltRun> belts, bool isMirrored)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
-    private readonly Motions _motions = new(brand.Motion, scale, speed);
-    private Plating _plating = new(brand, scale);
+    private readonly Motions _motions = new(brand.Motion, scale, speed, isMirrored);
+    private Plating _plating = new(brand, scale, isMirrored);
     private Duration _reading;
 
     public Picture Picture(Box box)
@@ -113,7 +114,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
 
         if (measured.Part.Turn != 0)
         {
-            TurnInk(first, measured.Part.Turn, box);
+            TurnInk(first, TurnOf(measured.Part), box);
         }
     }
 
@@ -141,17 +142,19 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
             _nodes.Add(new Node($"{group.Id}/plate", own, box, box, null, _plating.ClipOf(surface, box), [], _plating.PlateOf(surface, box)));
         }
 
+        var padding = SidesOf(group.Padding);
         var inner = new Box(
-            box.X + Px(group.Padding.Left),
-            box.Y + Px(group.Padding.Top),
-            box.W - Px(group.Padding.Left) - Px(group.Padding.Right),
-            box.H - Px(group.Padding.Top) - Px(group.Padding.Bottom)
+            box.X + Px(padding.Left),
+            box.Y + Px(padding.Top),
+            box.W - Px(padding.Left) - Px(padding.Right),
+            box.H - Px(padding.Top) - Px(padding.Bottom)
         );
         var lean = group.Surface is { } leaning ? _plating.LeanOf(leaning, box) : 0;
         var edges = new List<(int At, double Width)>();
-        foreach (var (part, place) in SetOut(group, measured.Parts, inner).OrderBy(one => one.Part.Part.Above))
+        foreach (var (part, unmirrored) in SetOut(group, measured.Parts, inner).OrderBy(one => one.Part.Part.Above))
         {
-            if (lean > 0 && group.Mask && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && place.X == box.X)
+            var place = Mirrored(unmirrored, inner);
+            if (lean > 0 && group.Mask && part.Part is MarkPart edge && edge.Height.Kind == ExtentKind.Fill && IsAtStart(place, box))
             {
                 PlaceLeaningEdge(edge, place, lean, own);
                 edges.Add((_nodes.Count - 1, place.W));
@@ -208,8 +211,8 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
     }
 
     /// <summary>Words that run from right to left begin at the right of their column, whatever stands above them.</summary>
-    private static Align AcrossOf(GroupPart column, Measured part) =>
-        column.Across == Align.Start && part is { Part: TextPart { Align: TextAlign.Start }, Text.Lines: var lines } && lines.All(line => line.Rtl && line.Text.Length > 0) ? Align.End : column.Across;
+    private Align AcrossOf(GroupPart column, Measured part) =>
+        !isMirrored && column.Across == Align.Start && part is { Part: TextPart { Align: TextAlign.Start }, Text.Lines: var lines } && lines.All(line => line.Rtl && line.Text.Length > 0) ? Align.End : column.Across;
 
     /// <summary>Places and lengths along the flow. What fills shares the room that the others leave.</summary>
     private List<(double At, double Length)> Flowed(
@@ -267,7 +270,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
         var y = box.Y;
         foreach (var row in measured.Parts)
         {
-            Place(row, new Box(box.X, y, Stretched(row.Part.Width, row.W, box.W), row.H), list.Id);
+            Place(row, Mirrored(new Box(box.X, y, Stretched(row.Part.Width, row.W, box.W), row.H), box), list.Id);
             y += row.H + Px(list.Gap);
         }
 
@@ -296,7 +299,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
             {
                 if (cell.Text is not null)
                 {
-                    Place(cell, new Box(x, y + Math.Round((row.H - cell.H) / 2), width, cell.H), table.Id);
+                    Place(cell, Mirrored(new Box(x, y + Math.Round((row.H - cell.H) / 2), width, cell.H), box), table.Id);
                 }
 
                 x += width + Px(table.Gap);
@@ -371,11 +374,6 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
             _nodes[at] = _nodes[at] with { Ink = _nodes[at].Ink.Turned(turn, about) };
         }
     }
-
-    private static Stance? StanceOf(Part part) =>
-        part is { Turn: 0, Flip: Flip.None, Alpha: 1 }
-            ? null
-            : new Stance(part.Turn, part.Flip is Flip.Across or Flip.Both, part.Flip is Flip.Down or Flip.Both, part.Alpha);
 
     private void Add(Part part, string id, string? parent, Box box, double? mask = null, string? clip = null, Plate? plate = null, Image? image = null) =>
         _nodes.Add(new Node(id, parent, box, box, mask, clip, _motions.Of(part, box, arrival), plate, Image: image, Stance: StanceOf(part)));

@@ -6,7 +6,8 @@ using SideLamp.Core.Templates;
 namespace SideLamp.Core.Layout;
 
 /// <summary>What surfaces look like in a brand: fill, light, corners, rim and shadow.</summary>
-internal sealed class Plating(Brand brand, double scale)
+/// <param name="isMirrored">Whether light and gradients fall from the other side.</param>
+internal sealed class Plating(Brand brand, double scale, bool isMirrored)
 {
     /// <summary>Of corners that are round whatever the brand says, in design px, unless the template gives its own.</summary>
     private const double UsualRadius = 16;
@@ -27,7 +28,7 @@ internal sealed class Plating(Brand brand, double scale)
         }
 
         var fill = to is { } second
-            ? string.Create(CultureInfo.InvariantCulture, $"linear-gradient({angle}deg,{first.ToCss()} 0%,{second.ToCss()} {reach * 100:0.##}%)")
+            ? string.Create(CultureInfo.InvariantCulture, $"linear-gradient({Angle(angle)}deg,{first.ToCss()} 0%,{second.ToCss()} {reach * 100:0.##}%)")
             : first.ToCss();
         // The brighter end of the brand's own gradient is what words are judged against.
         var ground = style == PlateStyle.Gradient && to is { } far ? far : first;
@@ -40,12 +41,12 @@ internal sealed class Plating(Brand brand, double scale)
 
     private string? LightOf(Surface surface, PlateStyle style)
     {
-        string Falling(string angle, Colour light, double alpha, int reach) =>
-            $"linear-gradient({angle},{light.Fade(alpha).ToCss()} 0%,{light.Fade(0).ToCss()} {reach}%)";
+        string Falling(int angle, Colour light, double alpha, int reach) =>
+            $"linear-gradient({Angle(angle)}deg,{light.Fade(alpha).ToCss()} 0%,{light.Fade(0).ToCss()} {reach}%)";
         return style switch
         {
-            PlateStyle.Lamplight when surface.Lit => Falling("100deg", brand.Palette.Glow, 0.2, 38),
-            PlateStyle.Glass when surface.Lit => Falling("180deg", brand.Palette.Ink, 0.12, 45),
+            PlateStyle.Lamplight when surface.Lit => Falling(100, brand.Palette.Glow, 0.2, 38),
+            PlateStyle.Glass when surface.Lit => Falling(180, brand.Palette.Ink, 0.12, 45),
             _ => null,
         };
     }
@@ -134,6 +135,9 @@ internal sealed class Plating(Brand brand, double scale)
             Cut.Slant => (Corner.Slant, Px(radius ?? UsualRadius)),
             _ => (Corner.Square, 0),
         };
+
+    /// <summary>Of a gradient, in degrees as CSS counts them: 90 = to the right.</summary>
+    private double Angle(double angle) => isMirrored ? 360 - angle : angle;
 
     public Colour Painted(Paint paint) =>
         (brand.Palette.Find(paint.Role) ?? throw new InvalidOperationException($"No role {paint.Role}.")).Fade(paint.Alpha);

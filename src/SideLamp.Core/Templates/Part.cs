@@ -28,6 +28,9 @@ public abstract record Part
     /// <summary>Unique in its template: 1 to 40 lower-case letters, digits, hyphens.</summary>
     public required string Id { get; init; }
 
+    /// <summary>What people call it, 1 to 40 characters; null = as its id.</summary>
+    public string? Name { get; init; }
+
     public Extent Width { get; init; } = Extent.Hug;
 
     public Extent Height { get; init; } = Extent.Hug;
@@ -178,6 +181,9 @@ public sealed record TextPart : Part
     public LetterCase Case { get; init; }
 
     public bool Underline { get; init; }
+
+    /// <summary>Whether a line runs through the words.</summary>
+    public bool Strike { get; init; }
 
     /// <summary>A line around each letter; null = none.</summary>
     public Paint? Outline { get; init; }

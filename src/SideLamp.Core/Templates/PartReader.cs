@@ -8,6 +8,7 @@ namespace SideLamp.Core.Templates;
 internal static class PartReader
 {
     private const int MostColumns = 6;
+    private const int LongestName = 40;
 
     /// <param name="child">Reads a part of this part.</param>
     /// <param name="row">Reads a part that is repeated for each line, which may show further fields.</param>
@@ -28,6 +29,23 @@ internal static class PartReader
             "mark" => new MarkPart { Id = at.String("id"), Surface = at.Object("surface") is { } surface ? DressReader.Surface(surface) : NoSurface(at) },
             var other => Unknown(at, other),
         };
+
+    /// <summary>What people call a part.</summary>
+    public static string? Name(Cursor at)
+    {
+        if (!at.Has("name"))
+        {
+            return null;
+        }
+
+        var name = at.String("name");
+        if (string.IsNullOrWhiteSpace(name) || name.Length > LongestName)
+        {
+            at.Fault("name", $"A part's name has 1 to {LongestName} characters. Without one it is called by its id.");
+        }
+
+        return name;
+    }
 
     private static GroupPart Unknown(Cursor at, string kind)
     {
@@ -91,6 +109,7 @@ internal static class PartReader
             Align = at.Word("align", TextAlign.Start),
             Case = at.Word("case", LetterCase.AsTyped),
             Underline = at.Flag("underline", false),
+            Strike = at.Flag("strike", false),
             Outline = DressReader.Paint(at, "outline"),
             OutlineWidth = at.Number("outlineWidth", 0, 0, 20),
             Glow = DressReader.Paint(at, "glow"),
@@ -159,7 +178,7 @@ internal static class PartReader
             "columns",
             column =>
             {
-                var lettering = Lettering(column) with { Width = DressReader.Size(column, "width") };
+                var lettering = Lettering(column) with { Name = Name(column), Width = DressReader.Size(column, "width") };
                 column.Finish();
                 return lettering;
             }

@@ -110,6 +110,7 @@ public static class TemplateReader
         var part = PartReader.Read(at, context, child => ReadPart(child, context, depth + 1), (child, fields) => ReadPart(child, context with { Fields = context.Fields.Union(fields) }, depth + 1));
         var whole = part with
         {
+            Name = PartReader.Name(at),
             Width = DressReader.Size(at, "width"),
             Height = DressReader.Size(at, "height"),
             MinWidth = at.Number("minWidth", 0, 0, 4096),

@@ -44,12 +44,13 @@ public sealed record TemplateView(
     public static ImmutableArray<TemplateView> All(Show show, Shelf shelf) => [.. shelf.Of(show).Select(one => Of(one, show))];
 
     private static IEnumerable<PartView> PartsOf(Part part, int depth) =>
-        (part is GroupPart group ? group.Parts.SelectMany(child => PartsOf(child, depth + 1)) : []).Prepend(new PartView(part.Id, part.GetType().Name[..^4].ToLowerInvariant(), depth));
+        (part is GroupPart group ? group.Parts.SelectMany(child => PartsOf(child, depth + 1)) : []).Prepend(new PartView(part.Id, part.Name, part.GetType().Name[..^4].ToLowerInvariant(), depth));
 }
 
+/// <param name="Name">What people call it; null = as its id.</param>
 /// <param name="Kind">Such as <c>text</c> or <c>group</c>.</param>
 /// <param name="Depth">0 = the root.</param>
-public sealed record PartView(string Id, string Kind, int Depth);
+public sealed record PartView(string Id, string? Name, string Kind, int Depth);
 
 /// <summary>What the show is besides its lists, and what follows from that.</summary>
 /// <param name="Seats">In drawing order, lowest first.</param>

@@ -1738,6 +1738,8 @@ export interface components {
             alternates: string[];
             logo?: string;
             shadow?: null | components["schemas"]["Shadow"];
+            /** @default false */
+            mirrors: boolean;
         };
         BrandEdit: {
             /** Format: int64 */
@@ -3001,6 +3003,7 @@ export interface components {
         };
         PartView: {
             id: string;
+            name?: null | string;
             kind: string;
             /** Format: int32 */
             depth: number;
@@ -4050,6 +4053,8 @@ export interface components {
             spans: components["schemas"]["Span"][];
             /** @default false */
             underline: boolean;
+            /** @default false */
+            strike: boolean;
             glow?: null | string;
             outline?: null | string;
             /**

@@ -2,6 +2,7 @@ import type { Brand } from '../show/show';
 import { Select } from '../ui/Field';
 import { Range } from '../ui/Range';
 import { Segmented } from '../ui/Segmented';
+import { Tick } from '../ui/Tick';
 import type { KeepBrand } from './keepBrand';
 
 type Ease = NonNullable<Brand['motion']['ease']>;
@@ -58,6 +59,12 @@ export function Motion({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
         ]}
         onChoose={(choice) => set({ waitsForLeaver: choice === 'after' })}
       />
+      <Tick checked={brand.mirrors} onChange={(mirrors) => void keep(() => ({ mirrors }))}>
+        Words from right to left turn the graphic round
+      </Tick>
+      <p className="-mt-2 text-small text-quiet">
+        With Arabic or Hebrew words, pictures and bars change sides, and motion comes from the other one.
+      </p>
     </section>
   );
 }

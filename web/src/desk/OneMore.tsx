@@ -19,7 +19,9 @@ interface OneMoreProps {
 export function OneMore({ graphic, template, lit }: OneMoreProps) {
   const card = upCardOf(graphic);
   const counted = template.fields.filter((field) => field.start != null && isStepped(field, card, lit));
-  return counted.slice(0, mostOnSwitch).map((field) => {
+  const shown = counted.slice(0, mostOnSwitch);
+  const apart = wordsApart(shown.map((field) => field.label));
+  return shown.map((field, at) => {
     const key = graphic.countKeys[field.name]?.up;
     return (
       <button
@@ -28,12 +30,21 @@ export function OneMore({ graphic, template, lit }: OneMoreProps) {
         aria-label={`${graphic.name}: ${field.label} one more`}
         title={`${field.label}: one more${key ? `, key ${key.toUpperCase()}` : ''}`}
         onClick={() => void press('count', { graphic: graphic.id, card: card.id, field: field.name, by: 1 })}
-        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-small font-semibold hover:bg-black/30"
+        className="grid h-8 min-w-8 place-items-center rounded-[7px] bg-black/15 px-1 text-small leading-none font-semibold hover:bg-black/30"
       >
+        {apart[at] && <span className="max-w-12 truncate text-micro font-normal">{apart[at]}</span>}
         +1
       </button>
     );
   });
+}
+
+/** What tells labels apart: “Left count” and “Right count” are left and right. One alone needs none. */
+function wordsApart(labels: readonly string[]): string[] {
+  if (labels.length < 2) return labels.map(() => '');
+  const split = labels.map((label) => label.split(/\s+/));
+  const shared = (word: string): boolean => split.every((words) => words.includes(word));
+  return split.map((words, at) => words.filter((word) => !shared(word)).join(' ') || `${at + 1}`);
 }
 
 /** A two-sided score has two. */

@@ -10,7 +10,7 @@ import { KeptText } from '../show/KeptText';
 
 import { Range } from '../ui/Range';
 import { isWhole, offersFor } from '../show/placeholders';
-import { timerIn, timerWords } from '../show/timerWords';
+import { plainTimer, timerIn, timerWords } from '../show/timerWords';
 import { Heading } from '../ui/Heading';
 import { isMade } from './lines';
 import { Lines } from './Lines';
@@ -73,6 +73,11 @@ function WordsField({ graphic, card, field, template, onTyped }: FieldProps) {
   const own = typedWords(graphic, card)[field.name];
   const keep = (text: string, from?: number): Promise<boolean> =>
     edits.graphic(graphic.id, { card: graphic.cardsFrom ? undefined : card.id, words: { [field.name]: text } }, from);
+  /** The first timer there is; where there is none, one is made. */
+  const showTimer = async (): Promise<void> => {
+    const first = show.timers[0] ?? (await edits.timers.add(plainTimer('Countdown', 5 * 60_000)));
+    if (first) await keep(timerWords(first.id));
+  };
   const timer = timerIn(own ?? field.sample);
   if (timer !== null)
     return (
@@ -134,11 +139,8 @@ function WordsField({ graphic, card, field, template, onTyped }: FieldProps) {
                   <Rows3 aria-hidden size={15} />
                 </SignButton>
               )}
-              {field.kind === 'text' && show.timers.length > 0 && (
-                <SignButton
-                  label={`${field.label} shows a timer`}
-                  onClick={() => void keep(timerWords(show.timers[0]!.id))}
-                >
+              {field.kind === 'text' && (
+                <SignButton label={`${field.label} shows a timer`} onClick={() => void showTimer()}>
                   <Clock aria-hidden size={14} />
                 </SignButton>
               )}

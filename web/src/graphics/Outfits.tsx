@@ -79,7 +79,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
                 <button
                   type="button"
                   aria-pressed={!away}
-                  aria-label={`${partName(part.id)} shows`}
+                  aria-label={`${partName(part)} shows`}
                   onClick={() => toggle(part.id)}
                   style={{ paddingLeft: part.depth * 10 }}
                   className={clsx(
@@ -88,7 +88,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
                   )}
                 >
                   <Icon aria-hidden size={14} className="shrink-0" />
-                  {partName(part.id)}
+                  {partName(part)}
                   <span className="ml-auto text-small text-faint">{part.kind}</span>
                 </button>
               </li>

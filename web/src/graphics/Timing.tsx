@@ -1,4 +1,5 @@
 import clsx from 'clsx';
+import { Repeat } from 'lucide-react';
 import { Stay } from '../fields/Stay';
 import { usePicture } from '../monitor/usePicture';
 import { beltIn } from '../show/belts';
@@ -30,6 +31,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
       />
       {picture && picture.suggested > 0 && !beltIn(picture) && <ToRead graphic={graphic} picture={picture} />}
       {(graphic.stay != null || passes) && <Then graphic={graphic} />}
+      <Again graphic={graphic} />
       <Eye graphic={graphic} />
       <While graphic={graphic} />
       {graphic.cards.length > 1 && <CardsInTurn graphic={graphic} />}
@@ -102,48 +104,52 @@ const eyes = {
   bounce: 'a bounce',
   sheen: 'a sheen of light',
   pulse: 'a pulse',
-  again: 'shows itself now and then',
 } as const;
 
-/** What draws the eye: a motion while it is lit, or coming now and then instead of staying. One choice, not two. */
-function Eye({ graphic }: { graphic: Graphic }) {
-  const now = graphic.every != null ? 'again' : (graphic.attention?.kind ?? '');
-  const ms = graphic.every ?? graphic.attention?.every;
-  const choose = (kind: keyof typeof eyes, every: number): void => {
-    // What comes now and then leaves by itself in between.
-    const stay = kind === 'again' && graphic.stay == null ? { stay: 8000 } : {};
-    void edits.graphic(graphic.id, {
-      ...stay,
-      every: kind === 'again' ? every : null,
-      attention: kind === '' || kind === 'again' ? null : { kind, every },
-    });
-  };
+/** It comes by itself, again and again, and is dark in between. */
+function Again({ graphic }: { graphic: Graphic }) {
+  const choose = (every: number | null, from?: number): Promise<boolean> =>
+    // What comes again and again leaves by itself in between.
+    edits.graphic(graphic.id, { ...(every != null && graphic.stay == null ? { stay: 8000 } : {}), every }, from);
   return (
     <div>
       <div className={pair}>
         <Select
-          label="Attention effect"
-          value={now}
-          choices={Object.entries(eyes)}
-          onChoose={(kind) =>
-            choose(
-              kind as keyof typeof eyes,
-              kind === 'again' ? Math.max(ms ?? 0, 60_000) : Math.min(ms ?? 20_000, 20_000),
-            )
-          }
+          label="Shows itself"
+          value={graphic.every != null ? 'again' : ''}
+          choices={[
+            ['', 'only when it is lit'],
+            ['again', 'again and again'],
+          ]}
+          onChoose={(again) => void choose(again ? 60_000 : null)}
         />
-        {now !== '' && ms != null && (
-          <Seconds
-            label={now === 'again' ? 'Shows itself every, s' : 'Every, s'}
-            ms={ms}
-            onKeep={(every) => choose(now, every)}
-          />
-        )}
+        {graphic.every != null && <Seconds label="Every, s" ms={graphic.every} onKeep={choose} />}
       </div>
-      {now === 'again' && (
-        <p className="mt-1 text-small text-quiet">
-          Dark in between. The ⇄ on its switch starts it: editing never puts it on air.
+      {graphic.every != null && (
+        <p className="mt-1 flex flex-wrap items-center gap-x-1 text-small text-quiet">
+          Dark in between. The sign <Repeat aria-hidden size={12} /> on its switch starts it: editing never puts it on
+          air.
         </p>
+      )}
+    </div>
+  );
+}
+
+/** A motion that draws the eye while it is lit. */
+function Eye({ graphic }: { graphic: Graphic }) {
+  const { attention } = graphic;
+  const keep = (kind: keyof typeof eyes, every: number, from?: number): Promise<boolean> =>
+    edits.graphic(graphic.id, { attention: kind === '' ? null : { kind, every } }, from);
+  return (
+    <div className={pair}>
+      <Select
+        label="Attention effect"
+        value={attention?.kind ?? ''}
+        choices={Object.entries(eyes)}
+        onChoose={(kind) => void keep(kind as keyof typeof eyes, attention?.every ?? 20_000)}
+      />
+      {attention && (
+        <Seconds label="Every, s" ms={attention.every} onKeep={(every, from) => keep(attention.kind, every, from)} />
       )}
     </div>
   );

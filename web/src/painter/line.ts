@@ -15,7 +15,8 @@ export function dressLine(element: HTMLElement, line: Line): void {
   put(element, 'color', line.ink);
   put(element, 'letterSpacing', line.spacing ? `${line.spacing}px` : '');
   put(element, 'fontVariantLigatures', line.spacing ? 'no-common-ligatures' : '');
-  put(element, 'textDecoration', line.underline ? 'underline from-font' : '');
+  const lines = [line.underline && 'underline', line.strike && 'line-through'].filter(Boolean);
+  put(element, 'textDecoration', lines.length > 0 ? `${lines.join(' ')} from-font` : '');
   put(element, 'textShadow', line.glow ?? '');
   fill(element, line, () => spansOf(line, face));
 }

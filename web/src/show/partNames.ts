@@ -1,4 +1,4 @@
-/** Parts of templates are named by ids; those that would puzzle a streamer are told in plain words. */
+/** Ids of parts that would puzzle a streamer, in plain words. */
 const plain: Record<string, string> = {
   all: 'everything',
   below: 'second line',
@@ -10,6 +10,7 @@ const plain: Record<string, string> = {
   who: 'name',
 };
 
-export function partName(id: string): string {
-  return plain[id] ?? id.replaceAll('-', ' ');
+/** What a part is called: its own name, or its id in plain words. */
+export function partName({ id, name }: { id: string; name?: unknown }): string {
+  return typeof name === 'string' ? name : (plain[id] ?? id.replaceAll('-', ' '));
 }

@@ -3,7 +3,8 @@ import { useState } from 'react';
 import { useLocation, useParams } from 'wouter';
 import { edits } from '../show/edits';
 import { clockLength } from '../show/format';
-import { useShow, type Timer } from '../show/show';
+import { useShow } from '../show/show';
+import { plainTimer } from '../show/timerWords';
 import { UndoButtons } from '../show/UndoButtons';
 import { wordOf } from '../show/wordOf';
 import { AddForm } from '../ui/AddForm';
@@ -63,18 +64,7 @@ function NewTimer({ onDone }: { onDone(): void }) {
   const [, navigate] = useLocation();
   const word = wordOf(name);
   const add = async (): Promise<void> => {
-    const fresh: Timer = {
-      id: word,
-      name,
-      kind: 'down',
-      length: clockLength(length) ?? 0,
-      until: '12:00',
-      atZero: 'stop',
-      form: 'clock',
-      step: 60_000,
-      warnings: [],
-    };
-    const made = await edits.timers.add(fresh);
+    const made = await edits.timers.add(plainTimer(name, clockLength(length) ?? 0));
     if (!made) return;
     navigate(`/timers/${made.id}`);
     onDone();

@@ -5,10 +5,11 @@ import { partName } from '../show/partNames';
 import { edits } from '../show/edits';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
-import { Select } from '../ui/Field';
+import { KeptText } from '../show/KeptText';
+import { Field, Select } from '../ui/Field';
 import { inputLook } from '../ui/inputLook';
 import { Motions } from './Motions';
-import { finishNames, propertiesOf } from './properties';
+import { finishNames, sharedOf } from './properties';
 import { PropertyField } from './PropertyField';
 import { find, hasRow, rowsOf, set, type PartJson, type TemplateJson } from './tree';
 
@@ -31,7 +32,8 @@ export function PartEditor({ template, chosen, onChange }: Props) {
   // Within a row that is repeated the line's own columns can be shown as well.
   const inList = rowsOf(root).some((one) => hasRow(one.part) && find(one.part, part.id) && one.part !== part);
   const fields = inList ? [...template.fields, ...columns] : template.fields;
-  const others = rowsOf(root).flatMap((one) => (one.part.id === part.id || one.part === root ? [] : [one.part.id]));
+  const parts = chosen.flatMap((id) => find(root, id)?.part ?? []);
+  const others = rowsOf(root).flatMap((one) => (chosen.includes(one.part.id) || one.part === root ? [] : [one.part]));
   const change = (properties: Record<string, unknown>): void =>
     onChange(chosen.reduce((tree, id) => set(tree, id, properties), root));
   /** A text shows a field or words of its own, never both. */
@@ -44,26 +46,50 @@ export function PartEditor({ template, chosen, onChange }: Props) {
 
   if (part.locked)
     return (
-      <aside aria-label={`About ${part.id}`} className="content-start text-quiet">
-        “{partName(part.id)}” is locked. Open its lock in the tree to change it.
+      <aside aria-label={`About ${partName(part)}`} className="content-start text-quiet">
+        “{partName(part)}” is locked. Open its lock in the tree to change it.
       </aside>
     );
   return (
-    <aside aria-label={`About ${part.id}`} className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1">
-      {parent?.part === 'free' && chosen.length > 1 && (
-        <Spread parts={chosen.map((id) => find(root, id)!.part)} onChange={onChange} root={root} />
+    <aside
+      aria-label={parts.length > 1 ? `About ${parts.length} parts` : `About ${partName(part)}`}
+      className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1"
+    >
+      {parent?.part === 'free' && chosen.length > 1 && <Spread parts={parts} onChange={onChange} root={root} />}
+      {parts.length > 1 ? (
+        <p className="text-quiet">
+          <b className="font-semibold text-ink">{parts.length} parts:</b> {parts.map(partName).join(', ')}. What is set
+          here holds for all of them.
+        </p>
+      ) : (
+        <Field
+          label="Name"
+          render={(id) => (
+            <KeptText
+              id={id}
+              value={(part.name as string | undefined) ?? ''}
+              placeholder={partName(part)}
+              maxLength={40}
+              onKeep={(name) => change({ name: name.trim() || undefined })}
+            />
+          )}
+        />
       )}
-      {propertiesOf(part.part, parent?.part === 'free').map(({ heading, properties }) => (
+      {sharedOf(
+        parts.map((one) => one.part),
+        parent?.part === 'free',
+      ).map(({ heading, properties }) => (
         <Heading key={heading} name={heading}>
           <div className="grid grid-cols-2 items-end gap-2">
             {properties.map((property) => (
               <div
-                key={`${part.id}/${property.name}`}
+                key={`${chosen.join(' ')}/${property.name}`}
                 className={clsx('grid', ['sides', 'surface', 'words'].includes(property.type) && 'col-span-2')}
               >
                 <PropertyField
                   property={property}
                   value={part[property.name]}
+                  differs={parts.some((one) => !isSame(one[property.name], part[property.name]))}
                   fields={fields}
                   parts={others}
                   onKeep={(value) => change(rule(property.name, value))}
@@ -82,6 +108,9 @@ export function PartEditor({ template, chosen, onChange }: Props) {
     </aside>
   );
 }
+
+/** Whether two properties are written alike. */
+const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
 
 /** Looks of parts under names: fill, outline, shadow, type. */
 function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<string, unknown>): void }) {

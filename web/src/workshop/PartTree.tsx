@@ -169,7 +169,7 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
               <button
                 type="button"
                 aria-pressed={chosen.includes(one.id)}
-                aria-label={one.id}
+                aria-label={partName(one)}
                 onClick={(event) => {
                   const several = (event.ctrlKey || event.metaKey) && find(root, one.id)?.parent === row?.parent;
                   onChoose(several ? [...chosen.filter((id) => id !== one.id), one.id] : [one.id]);
@@ -180,19 +180,19 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
                   one.hidden === true && 'text-faint',
                 )}
               >
-                <span className="truncate">{partName(one.id)}</span>
+                <span className="truncate">{partName(one)}</span>
                 <span className="ml-auto text-micro text-faint">{kindNames[one.part]?.toLowerCase()}</span>
               </button>
               {one.part !== 'cell' && (
                 <>
                   <Toggle
-                    label={`${one.id} ${one.hidden ? 'is hidden' : 'shows'}`}
+                    label={`${partName(one)} ${one.hidden ? 'is hidden' : 'shows'}`}
                     onClick={() => onChange(set(root, one.id, { hidden: one.hidden ? undefined : true }))}
                   >
                     <Seen aria-hidden size={13} />
                   </Toggle>
                   <Toggle
-                    label={`${one.id} is ${one.locked ? 'locked' : 'open'}`}
+                    label={`${partName(one)} is ${one.locked ? 'locked' : 'open'}`}
                     onClick={() => onChange(set(root, one.id, { locked: one.locked ? undefined : true }))}
                   >
                     <Held aria-hidden size={12} />

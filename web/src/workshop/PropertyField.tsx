@@ -4,24 +4,30 @@ import { KeptNumber } from '../show/KeptNumber';
 import { KeptText } from '../show/KeptText';
 
 import { roles, surface, type Property } from './properties';
+import type { PartJson } from './tree';
 import { Choose } from '../ui/Choose';
 
 interface Props {
   property: Property;
   value: unknown;
   fields: readonly { name: string; label: string }[];
-  /** Ids of the other parts. */
-  parts: readonly string[];
+  /** The other parts. */
+  parts: readonly PartJson[];
+  /** Whether several are chosen that differ in it: what is kept then holds for all. */
+  differs?: boolean;
   onKeep(value: unknown): void;
 }
 
 /** One property of a part. What is as the format has it by itself is not written. */
-export function PropertyField({ property, value, fields, parts, onKeep }: Props) {
+export function PropertyField({ property, value, fields, parts, differs, onKeep }: Props) {
   if (property.type === 'flag')
     return (
       <label className="flex min-h-8 items-center gap-2">
         <input
           type="checkbox"
+          ref={(box) => {
+            if (box) box.indeterminate = !!differs;
+          }}
           checked={(value ?? property.of ?? false) as boolean}
           onChange={(event) =>
             onKeep(event.target.checked === (property.of ?? false) ? undefined : event.target.checked)
@@ -31,26 +37,37 @@ export function PropertyField({ property, value, fields, parts, onKeep }: Props)
       </label>
     );
   if (property.type === 'surface')
-    return <SurfaceField property={property} value={value} fields={fields} parts={parts} onKeep={onKeep} />;
+    return (
+      <SurfaceField property={property} value={value} fields={fields} parts={parts} differs={differs} onKeep={onKeep} />
+    );
   return (
     <Field
       label={property.label}
       render={(id) => (
-        <Control id={id} property={property} value={value} fields={fields} parts={parts} onKeep={onKeep} />
+        <Control
+          id={id}
+          property={property}
+          value={differs ? undefined : value}
+          fields={fields}
+          parts={parts}
+          differs={differs}
+          onKeep={onKeep}
+        />
       )}
     />
   );
 }
 
-function Control({ id, property, value, fields, parts, onKeep }: Props & { id: string }) {
+function Control({ id, property, value, fields, parts, differs, onKeep }: Props & { id: string }) {
   const choose = (choices: Record<string, string>, now: string, plain?: string) => (
     <Choose
       id={id}
-      value={now}
-      choices={Object.entries(choices)}
-      onChoose={(name) => onKeep(name === plain ? undefined : name)}
+      value={differs ? apart : now}
+      choices={[...Object.entries(choices), ...several]}
+      onChoose={(name) => name !== apart && onKeep(name === plain ? undefined : name)}
     />
   );
+  const several = differs ? ([[apart, 'they differ']] as const) : [];
   const numbers = (count: number, all: readonly number[], keep: (next: number[]) => void, names: string[]) => (
     <span className="flex gap-1">
       {Array.from({ length: count }, (_, at) => (
@@ -75,7 +92,8 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
           min={property.min}
           max={property.max}
           step={property.step ?? 1}
-          placeholder={property.of === undefined ? 'none' : String(property.of)}
+          mayBeEmpty
+          placeholder={differs ? 'they differ' : property.of === undefined ? 'none' : String(property.of)}
           value={value === undefined ? '' : String(value)}
           onKeep={(text) => onKeep(text === '' ? undefined : Number(text))}
         />
@@ -84,14 +102,19 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
       return choose(property.choices, (value as string | undefined) ?? property.of, property.of);
     case 'words':
       return (
-        <KeptText id={id} value={(value as string | undefined) ?? ''} onKeep={(text) => onKeep(text || undefined)} />
+        <KeptText
+          id={id}
+          value={(value as string | undefined) ?? ''}
+          placeholder={differs ? 'they differ' : undefined}
+          onKeep={(text) => onKeep(text || undefined)}
+        />
       );
     case 'field': {
       const names = Object.fromEntries(fields.map((field) => [field.name, field.label]));
       return choose({ ...(property.optional ? { '': '—' } : {}), ...names }, (value as string | undefined) ?? '', '');
     }
     case 'part': {
-      const names = parts.map((part) => [part, partName(part)]);
+      const names = parts.map((part) => [part.id, partName(part)]);
       return choose({ '': '—', ...Object.fromEntries(names) }, (value as string | undefined) ?? '', '');
     }
     case 'extent': {
@@ -100,13 +123,9 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
         <span className="flex gap-1">
           <Choose
             id={id}
-            value={fixed ? 'px' : ((value as string | undefined) ?? 'hug')}
-            choices={[
-              ['hug', 'as needed'],
-              ['fill', 'all the room'],
-              ['px', 'px'],
-            ]}
-            onChoose={(extent) => onKeep(extents[extent])}
+            value={differs ? apart : fixed ? 'px' : ((value as string | undefined) ?? 'hug')}
+            choices={[['hug', 'as needed'], ['fill', 'all the room'], ['px', 'px'], ...several]}
+            onChoose={(extent) => extent !== apart && onKeep(extents[extent])}
           />
           {fixed && (
             <KeptNumber
@@ -125,9 +144,9 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
         <span className="flex gap-1">
           <Choose
             id={id}
-            value={role ?? ''}
-            choices={[['', '—'], ...roles]}
-            onChoose={(next) => onKeep(next || undefined)}
+            value={differs ? apart : (role ?? '')}
+            choices={[['', '—'], ...roles, ...several]}
+            onChoose={(next) => next !== apart && onKeep(next || undefined)}
           />
           {role && (
             <KeptNumber
@@ -154,11 +173,14 @@ function Control({ id, property, value, fields, parts, onKeep }: Props & { id: s
   }
 }
 
+/** Stands for a choice in which the chosen parts differ. */
+const apart = '\u0001';
+
 const sides = ['upper', 'right', 'lower', 'left'];
 const extents: Record<string, unknown> = { hug: undefined, fill: 'fill', px: 200 };
 
 /** A surface has properties of its own. */
-function SurfaceField({ property, value, fields, parts, onKeep }: Props) {
+function SurfaceField({ property, value, fields, parts, differs, onKeep }: Props) {
   const now = value as Record<string, unknown> | undefined;
   const optional = property.type === 'surface' && property.optional;
   return (
@@ -173,6 +195,7 @@ function SurfaceField({ property, value, fields, parts, onKeep }: Props) {
           />
         )}
         {property.label}
+        {differs && <span className="font-normal text-quiet">they differ: this one is of the last chosen</span>}
       </label>
       {now &&
         surface.map((one) => (

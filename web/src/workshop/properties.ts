@@ -50,6 +50,7 @@ const lettering: Property[] = [
   { name: 'ink', label: 'Ink', type: 'paint' },
   { name: 'italic', label: 'Italic', type: 'flag' },
   { name: 'underline', label: 'Underline', type: 'flag' },
+  { name: 'strike', label: 'Struck through', type: 'flag' },
   {
     name: 'fit',
     label: 'When too long',
@@ -187,8 +188,13 @@ const stance: Property[] = [
   { name: 'end', label: 'Disappears after, ms', type: 'number', min: 0, max: 3600000 },
 ];
 
+export interface Headed {
+  heading: string;
+  properties: Property[];
+}
+
 /** Everything that can be said of a part, under a few headings. */
-export function propertiesOf(part: string, inFree: boolean): { heading: string; properties: Property[] }[] {
+export function propertiesOf(part: string, inFree: boolean): Headed[] {
   // A cell stands where its table puts it.
   if (part === 'cell') return [{ heading: 'Column', properties: own.cell! }];
   const spot: Property[] = inFree ? [{ name: 'at', label: 'Stands at, px', type: 'spot' }] : [];
@@ -197,6 +203,23 @@ export function propertiesOf(part: string, inFree: boolean): { heading: string; 
     { heading: 'Size', properties: [...spot, ...size] },
     { heading: 'Stance', properties: stance },
   ];
+}
+
+/** What can be said of all of these parts at once: headings and properties that each of them has. */
+export function sharedOf(kinds: readonly string[], inFree: boolean): Headed[] {
+  const [first, ...others] = kinds.map((kind) => propertiesOf(kind, inFree));
+  if (others.length === 0) return first!;
+  const has = (all: Headed[], { name, type }: Property): boolean =>
+    all.some(({ properties }) => properties.some((one) => one.name === name && one.type === type));
+  return first!
+    .map(({ heading, properties }) => ({
+      heading:
+        kinds.every((kind) => kind === kinds[0]) || heading === 'Size' || heading === 'Stance'
+          ? heading
+          : 'All of them',
+      properties: properties.filter((one) => one.name !== 'at' && others.every((all) => has(all, one))),
+    }))
+    .filter(({ properties }) => properties.length > 0);
 }
 
 export const kindNames: Record<string, string> = {

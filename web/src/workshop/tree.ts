@@ -152,7 +152,8 @@ export function duplicate(root: PartJson, id: string): PartJson {
   const copy = (part: PartJson): PartJson => {
     const name = unused(taken, part.id);
     taken.add(name);
-    return { ...part, id: name, ...(part.parts ? { parts: part.parts.map(copy) } : {}) };
+    // A name of its own would be the same for both.
+    return { ...without(part, 'name'), id: name, ...(part.parts ? { parts: part.parts.map(copy) } : {}) };
   };
   return replace(root, id, (part) => [part, copy(part)]);
 }
