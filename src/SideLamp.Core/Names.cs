@@ -10,4 +10,7 @@ public static class Names
     /// <param name="thing">Such as <c>the seat</c>; empty = whatever the path says.</param>
     public static Fault? FaultIn(string? name, string path = "/name", string thing = "it") =>
         string.IsNullOrWhiteSpace(name) || name.Length > Longest ? new Fault(path, $"Give {thing} a name of 1 to {Longest} characters.") : null;
+
+    /// <summary>As much of a name from elsewhere as a sentence can bear.</summary>
+    public static string Shortened(string name) => name.Length > 60 ? Spelling.Clean(name[..60]) + "…" : name;
 }

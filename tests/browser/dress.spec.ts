@@ -178,7 +178,7 @@ test('the whole shelf plays through by key', async ({ page, lamp }) => {
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   await page.getByLabel('Search the shelf').fill('full frame');
   await page.getByRole('button', { name: /^Play all/ }).click();
-  const told = page.getByRole('group', { name: 'Templates one after another' }).getByRole('status');
+  const told = page.getByRole('group', { name: 'Preview' }).getByRole('status');
   await expect(told).toContainText('1 of');
   const first = await told.textContent();
   await page.keyboard.press('ArrowRight');
@@ -248,13 +248,13 @@ test('a file beside its place is uploaded or told, and templates one after anoth
 
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   await page.getByRole('button', { name: /^Play all/ }).click();
-  const stage = page.getByRole('group', { name: 'Templates one after another' });
+  const stage = page.getByRole('group', { name: 'Preview' });
   await expect(stage).toBeFocused();
   const pause = stage.getByRole('button', { name: 'Pause' });
   await pause.focus();
   // Enter on a button is the button's: nothing is added, and the focus stays through what is drawn anew.
   await page.keyboard.press('Enter');
-  await expect(stage.getByRole('button', { name: 'Play on' })).toBeFocused();
+  await expect(stage.getByRole('button', { name: /^Play all/ })).toBeFocused();
   await stage.getByRole('button', { name: 'Next' }).press('Enter');
   await expect(stage.getByRole('status')).toContainText('2 of 58');
   await expect(stage.getByRole('button', { name: 'Next' })).toBeFocused();

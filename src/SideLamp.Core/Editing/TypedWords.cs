@@ -19,7 +19,7 @@ public static class TypedWords
         {
             if (FaultIn(template, name, text) is { } fault)
             {
-                faults.Add(new Fault($"{below}/words/{Shortened(name)}", fault));
+                faults.Add(new Fault($"{below}/words/{Names.Shortened(name)}", fault));
             }
             else
             {
@@ -32,9 +32,7 @@ public static class TypedWords
     }
 
     private static string? FaultIn(Template template, string name, string text) =>
-        template.Field(name) is null ? $"“{template.Name}” has no field “{Shortened(name)}”."
+        template.Field(name) is null ? $"“{template.Name}” has no field “{Names.Shortened(name)}”."
         : text.Length > Field.Longest ? $"This is {text.Length:N0} characters long; {Field.Longest:N0} are the most."
         : Placeholders.FaultIn(text);
-
-    private static string Shortened(string name) => name.Length > 60 ? name[..60] + "…" : name;
 }

@@ -29,6 +29,7 @@ public static class Endpoints
         MapShelf(api);
         api.MapSetUp();
         api.MapWorkshop();
+        api.MapSets();
         api.MapAir();
         api.MapFeeds();
         MapOutputs(api);

@@ -30,17 +30,17 @@ public static class Workshop
         api.MapGet(
                 "/templates/{id}/file",
                 (string id, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
-                    TypedResults.File(TemplateFiles.Pack((shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source, assets), "application/zip", $"{id}.zip")
+                    TypedResults.File(ShelfFiles.Pack(ShelfFiles.Template, (shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source, assets), "application/zip", $"{id}.zip")
             )
             .WithName("exportTemplate")
             .ProducesProblem(404);
         api.MapPost(
                 "/templates/file",
                 async (HttpRequest request, PageName page, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
-                    await loop.Edit(new AddTemplate(new NewTemplate(Source: await Intake.Alone(request, TemplateFiles.LargestFile, bytes => TemplateFiles.Unpack(bytes, assets))), Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id))
+                    await loop.Edit(new AddTemplate(new NewTemplate(Source: await Intake.Alone(request, ShelfFiles.LargestFile, bytes => ShelfFiles.Unpack(bytes, ShelfFiles.Template, assets))), Ids.Fresh()), page, (stage, id) => Own(stage, shelf, id))
             )
             .WithName("importTemplate")
-            .WithMetadata(new RequestSizeLimitAttribute(TemplateFiles.LargestFile + 1024))
+            .WithMetadata(new RequestSizeLimitAttribute(ShelfFiles.LargestFile + 1024))
             .Accepts<byte[]>("application/octet-stream")
             .ProducesProblem(400);
         api.MapPut("/templates/{id}", (string id, TemplateEdit edit, PageName page, ShowLoop loop, Shelf shelf) => loop.Edit(new EditTemplate(new TemplateId(id), edit), page, (stage, _) => Own(stage, shelf, id)))

@@ -13,7 +13,7 @@ import { FitNote } from '../show/FitNote';
 import { useShow, type Graphic, type Placement } from '../show/show';
 import { Segmented } from '../ui/Segmented';
 import { Handles } from './Handles';
-import { overlaps } from './placing';
+import { overlaps } from '../monitor/placing';
 
 interface Props {
   graphic: Graphic;

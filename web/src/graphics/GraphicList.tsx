@@ -106,6 +106,14 @@ function Glimpse({ id, name }: { id: string; name: string }) {
   return <PictureView close picture={data} label={`Thumbnail of ${name}`} />;
 }
 
+/** As a file, with words, timers, templates and artwork: the shelf of any show takes it in. */
+function saveSet(ids: readonly string[]): void {
+  const link = document.createElement('a');
+  link.href = `/api/sets/file?graphics=${encodeURIComponent(ids.join(','))}`;
+  link.download = 'set.zip';
+  link.click();
+}
+
 interface ThumbnailProps {
   id: string;
   name: string;
@@ -210,6 +218,7 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
           )}
           <MenuItem onSelect={() => void duplicate()}>Duplicate {count > 1 && `these ${count}`}</MenuItem>
           <MenuItem onSelect={() => navigate(`/graphics/${id}/cards`)}>Cards as a table</MenuItem>
+          <MenuItem onSelect={() => saveSet(among(id).ids)}>Save {count > 1 && `these ${count} `}as a set</MenuItem>
           <MenuLine />
           <MenuItem onSelect={() => void remove()}>Delete {count > 1 && `these ${count}`}</MenuItem>
         </Menu>

@@ -1,9 +1,10 @@
 import clsx from 'clsx';
 import { useRef, useState, type PointerEvent } from 'react';
 import type { Area } from '../monitor/Canvas';
+import { HeldLines } from '../monitor/HeldLines';
 import { edits } from '../show/edits';
 import { useShow, type Graphic, type Placement } from '../show/show';
-import { linesOf, snap } from './placing';
+import { linesOf, snap } from '../monitor/placing';
 
 type Grip = 'move' | 'left' | 'right' | 'corner';
 
@@ -93,12 +94,7 @@ export function Handles({ graphic, box, others, onDraft }: Props) {
   const share = (px: number, of: number): string => `${(px / of) * 100}%`;
   return (
     <>
-      {held.x !== null && (
-        <div className="absolute inset-y-0 w-px bg-cool" style={{ left: share(held.x, width) }} aria-hidden />
-      )}
-      {held.y !== null && (
-        <div className="absolute inset-x-0 h-px bg-cool" style={{ top: share(held.y, height) }} aria-hidden />
-      )}
+      <HeldLines {...held} />
       <div
         ref={frame}
         role="application"

@@ -18,7 +18,7 @@ import { KeptNumber } from '../show/KeptNumber';
 
 import { Range } from '../ui/Range';
 import { Heading } from '../ui/Heading';
-import { toAlign, type Edge } from './placing';
+import { toAlign, type Edge } from '../monitor/placing';
 import type { OnKeep } from '../show/useKept';
 
 const edges: { edge: Edge; name: string; Icon: typeof AlignStartVertical }[] = [

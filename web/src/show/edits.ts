@@ -86,6 +86,14 @@ export const edits = {
   begin: async (wish: Schemas['BeginWish']): Promise<string | null> =>
     (await keep('graphics', (_, signal) => answered(client.POST('/api/begin', { body: wish, signal }))))?.id ?? null,
 
+  /** The graphics of a set file, with all that they need, in one edit. The first one's id. */
+  importSet: async (file: File): Promise<string | null> =>
+    (
+      await keep('graphics', (_, signal) => answered(client.POST('/api/sets/file', { ...bytesOf(file), signal })), {
+        within: filePatience,
+      })
+    )?.id ?? null,
+
   addStarterSet: async (id: string): Promise<boolean> =>
     !!(await keep('graphics', (_, signal) =>
       answered(client.POST('/api/starter-sets/{id}', { params: path(id), signal })),

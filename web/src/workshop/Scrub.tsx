@@ -1,14 +1,39 @@
 import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
+import type { Area } from '../monitor/Canvas';
 import { PictureView } from '../monitor/PictureView';
 import type { Picture } from '../painter/wire';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Slide } from '../ui/Slide';
-import { rowsOf, type PartJson } from './tree';
+import { partName } from '../show/partNames';
+import { PartHandle } from './PartHandle';
+import { find, rowsOf, set, spotOf, type PartJson } from './tree';
+
+interface Props {
+  picture: Picture | undefined;
+  /** The id of the part that is worked on. */
+  part: string;
+  root: PartJson;
+  /** px of the canvas that one design px of the template is. */
+  scale: number;
+  onChange(root: PartJson): void;
+}
+
+/** Where a part stands, in canvas px; a group that draws nothing itself is as large as what is in it. */
+function boxOf(part: PartJson, picture: Picture | undefined): Area | undefined {
+  const own = (id: string) => picture?.nodes.find((one) => one.id === id || one.id === `${id}/plate`)?.box;
+  const boxes = rowsOf(part).flatMap((row) => own(row.part.id) ?? []);
+  const [x, y] = [Math.min(...boxes.map((box) => box.x)), Math.min(...boxes.map((box) => box.y))];
+  const [right, bottom] = [
+    Math.max(...boxes.map((box) => box.x + box.w)),
+    Math.max(...boxes.map((box) => box.y + box.h)),
+  ];
+  return own(part.id) ?? (boxes.length > 0 ? { x, y, w: right - x, h: bottom - y } : undefined);
+}
 
 /** The easel with the whole motion under a slide: in ms from the press, with every part's entry marked on it. */
-export function Scrub({ picture, part, root }: { picture: Picture | undefined; part: string; root: PartJson }) {
+export function Scrub({ picture, part, root, scale, onChange }: Props) {
   const show = useShow();
   const [at, setAt] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
@@ -42,7 +67,10 @@ export function Scrub({ picture, part, root }: { picture: Picture | undefined; p
     .flatMap(({ id, move }) =>
       (move?.moves ?? []).filter((one) => one.path === 'arrive').map((one) => ({ id, at: one.delay })),
     );
-  const node = picture?.nodes.find((one) => one.id === part || one.id === `${part}/plate`);
+  const row = find(root, part);
+  const box = row && boxOf(row.part, picture);
+  // Only in a free layer has a part a place of its own.
+  const layer = row?.parent?.part === 'free' && !row.part.locked ? row.parent : null;
   const share = (px: number, of: number): string => `${(px / of) * 100}%`;
   const told =
     at === null || at > arrive + pause
@@ -65,15 +93,29 @@ export function Scrub({ picture, part, root }: { picture: Picture | undefined; p
         label="Easel: the template"
         className="rounded-xl"
       >
-        {node && (
+        {box && row && layer && at === null && (
+          <PartHandle
+            name={partName(row.part)}
+            box={box}
+            others={[layer, ...layer.parts!.filter((one) => one.id !== part)].flatMap(
+              (one) => boxOf(one, picture) ?? [],
+            )}
+            scale={scale}
+            onMove={(right, down) => {
+              const [x, y] = spotOf(row.part);
+              onChange(set(root, part, { at: [x + right, y + down] }));
+            }}
+          />
+        )}
+        {box && !(layer && at === null) && (
           <div
             aria-hidden
             className="pointer-events-none absolute rounded-sm border-[1.5px] border-cool"
             style={{
-              left: share(node.box.x, width),
-              top: share(node.box.y, height),
-              width: share(node.box.w, width),
-              height: share(node.box.h, height),
+              left: share(box.x, width),
+              top: share(box.y, height),
+              width: share(box.w, width),
+              height: share(box.h, height),
             }}
           />
         )}

@@ -16,7 +16,7 @@ import { Fields } from './Fields';
 import { PartEditor } from './PartEditor';
 import { PartTree } from './PartTree';
 import { Scrub } from './Scrub';
-import { rowsOf, type TemplateJson } from './tree';
+import { rowsOf, type PartJson, type TemplateJson } from './tree';
 
 /** Where templates are built from parts. Every change is kept, and reaches all graphics made from the template at once. */
 export function WorkshopPage() {
@@ -98,7 +98,7 @@ function Workshop({ template }: { template: TemplateJson }) {
           />
           <Fields template={template} onChange={(fields) => keep({ ...template, fields })} />
         </div>
-        <Bench template={template} graphic={user} part={part} />
+        <Bench template={template} graphic={user} part={part} onChange={(root) => keep({ ...template, root })} />
         <PartEditor
           template={template}
           chosen={known.length ? known : [part]}
@@ -109,15 +109,28 @@ function Workshop({ template }: { template: TemplateJson }) {
   );
 }
 
+interface BenchProps {
+  template: TemplateJson;
+  graphic: Graphic | undefined;
+  part: string;
+  onChange(root: PartJson): void;
+}
+
 /** The picture, from a graphic that is made from the template, or with its sample words. */
-function Bench({ template, graphic, part }: { template: TemplateJson; graphic: Graphic | undefined; part: string }) {
+function Bench({ template, graphic, part, onChange }: BenchProps) {
   const show = useShow();
   const used = usePicture(graphic?.id ?? null);
   const sample = useSample(`${template.id}`, show.revision);
   const picture = graphic ? used.data : sample.data;
   return (
     <div className="grid min-h-0 content-start gap-3 overflow-y-auto">
-      <Scrub picture={picture} part={part} root={template.root} />
+      <Scrub
+        picture={picture}
+        part={part}
+        root={template.root}
+        scale={show.designScale * (graphic?.place.scale ?? 1)}
+        onChange={onChange}
+      />
       <p className="flex flex-wrap gap-x-4 text-xs text-quiet" role="status">
         <FitNote fits={picture?.fits} />
         {graphic ? <span>with the words of {graphic.name}</span> : <span>with its sample words</span>}

@@ -114,7 +114,7 @@ export function shift(root: PartJson, id: string, by: number): PartJson {
 type Spot = [x: number, y: number];
 
 /** Where a part stands in a free layer, in design px. */
-const spotOf = (part: PartJson): Spot => (Array.isArray(part.at) ? (part.at as Spot) : [0, 0]);
+export const spotOf = (part: PartJson): Spot => (Array.isArray(part.at) ? (part.at as Spot) : [0, 0]);
 
 function without(part: PartJson, property: string): PartJson {
   return Object.fromEntries(Object.entries(part).filter(([name]) => name !== property)) as PartJson;

@@ -9,25 +9,31 @@ using SideLamp.Store;
 namespace SideLamp.Server.Data;
 
 /// <summary>
-/// A template as a file of its own, with its artwork: a zip of <c>template.json</c>, <c>media/</c> with each stored file under its id,
-/// and <c>media.json</c> with their names. The template alone, as earlier versions wrote it, is read too.
+/// A template, or a set of graphics, as a file of its own with its artwork: a zip of one document, <c>media/</c> with each stored
+/// file under its id, and <c>media.json</c> with their names. The document alone, as earlier versions wrote templates, is read too.
 /// </summary>
-public static partial class TemplateFiles
+public static partial class ShelfFiles
 {
     public const int LargestFile = 100 << 20;
 
-    private const string Template = "template.json";
+    /// <summary>The document of a template, in the template format.</summary>
+    public const string Template = "template.json";
+
+    /// <summary>The document of a set.</summary>
+    public const string Set = "set.json";
+
     private const string Names = "media.json";
     private const string Media = "media/";
-    private const int MostEntries = 66;
+    private const int MostMedia = 64;
 
-    public static byte[] Pack(string source, AssetRepository assets)
+    /// <param name="document">What the source is called in it.</param>
+    public static byte[] Pack(string document, string source, AssetRepository assets)
     {
         var used = StoredFile().Matches(source).Select(found => new AssetId(found.Value)).Distinct().Select(assets.Find).OfType<Asset>().Where(asset => File.Exists(assets.PathOf(asset.Id))).ToList();
         using var copy = new MemoryStream();
         using (var zip = new ZipArchive(copy, ZipArchiveMode.Create, leaveOpen: true))
         {
-            Write(zip, Template, Encoding.UTF8.GetBytes(source));
+            Write(zip, document, Encoding.UTF8.GetBytes(source));
             Write(zip, Names, JsonSerializer.SerializeToUtf8Bytes(used.ToDictionary(asset => asset.Id.Value, asset => asset.Name)));
             foreach (var asset in used)
             {
@@ -39,9 +45,10 @@ public static partial class TemplateFiles
     }
 
     /// <summary>Stores the artwork.</summary>
-    /// <returns>The template's source; whether that is one is for whoever adds it to say.</returns>
+    /// <param name="document">What the source is called in it.</param>
+    /// <returns>The source; whether it is one is for whoever adds it to say.</returns>
     /// <exception cref="RefusedException">It is no such file, damaged, or too much. What was stored of it by then is used by nothing, and goes.</exception>
-    public static string Unpack(byte[] bytes, AssetRepository assets)
+    public static string Unpack(byte[] bytes, string document, AssetRepository assets)
     {
         if (!bytes.AsSpan().StartsWith("PK"u8))
         {
@@ -51,21 +58,21 @@ public static partial class TemplateFiles
         try
         {
             using var zip = new ZipArchive(new MemoryStream(bytes), ZipArchiveMode.Read);
-            if (zip.Entries.Count > MostEntries)
+            if (zip.Entries.Count > MostMedia + 2)
             {
-                throw RefusedException.Faulty("", $"A template brings up to {MostEntries - 2} files, and this holds {zip.Entries.Count}.");
+                throw RefusedException.Faulty("", $"Such a file brings up to {MostMedia} files, and this holds {zip.Entries.Count}.");
             }
 
             // Paths say nothing: what an entry is called counts, wherever it says that it lies.
             var left = (long)LargestFile;
             var entries = zip.Entries.Where(entry => entry.Name.Length > 0).DistinctBy(entry => entry.Name).ToDictionary(entry => entry.Name, entry => Read(entry, ref left));
-            var source = entries.GetValueOrDefault(Template) ?? throw RefusedException.Faulty("", $"There is no {Template} in this file. Choose one that was saved by Side Lamp.");
+            var source = entries.GetValueOrDefault(document) ?? throw RefusedException.Faulty("", $"There is no {document} in this file. Choose one that was saved by Side Lamp.");
             var names = entries.TryGetValue(Names, out var told) ? JsonSerializer.Deserialize<Dictionary<string, string>>(told) ?? [] : [];
             foreach (var (id, body) in entries.Where(entry => StoredFile().IsMatch(entry.Key)))
             {
                 if (Intake.Keep(assets, body, names.GetValueOrDefault(id, "artwork")).Id.Value != id)
                 {
-                    throw RefusedException.Faulty("", $"“{names.GetValueOrDefault(id, id[..8])}” in this file is damaged: it is not what the template was made with.");
+                    throw RefusedException.Faulty("", $"“{names.GetValueOrDefault(id, id[..8])}” in this file is damaged: it is not what this was saved with.");
                 }
             }
 

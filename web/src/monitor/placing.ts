@@ -1,4 +1,4 @@
-import type { Area } from '../monitor/Canvas';
+import type { Area } from './Canvas';
 
 /** Lines of the frame that a graphic's edges and middles are drawn to, in canvas px. */
 export interface Lines {

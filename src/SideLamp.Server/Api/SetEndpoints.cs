@@ -1,0 +1,52 @@
+using System.Text.Json;
+using Microsoft.AspNetCore.Mvc;
+using SideLamp.Core;
+using SideLamp.Core.Editing;
+using SideLamp.Core.Json;
+using SideLamp.Server.Data;
+using SideLamp.Server.Loop;
+using SideLamp.Store;
+
+namespace SideLamp.Server.Api;
+
+/// <summary>Sets of graphics as files: from one show to another, or to somebody else.</summary>
+public static class SetEndpoints
+{
+    public static void MapSets(this RouteGroupBuilder api)
+    {
+        api.MapGet(
+                "/sets/file",
+                // Which graphics: their ids, parted by commas.
+                (string graphics, ShowLoop loop, AssetRepository assets) =>
+                {
+                    var kept = loop.Stage.Kept;
+                    var set = GraphicSet.Of(kept.Show, kept.Choices, graphics.Split(',').Select(id => new GraphicId(id)).ToHashSet());
+                    return TypedResults.File(ShelfFiles.Pack(ShelfFiles.Set, CoreJson.WriteWhole(set), assets), "application/zip", "set.zip");
+                }
+            )
+            .WithName("exportSet")
+            .ProducesProblem(400)
+            .ProducesProblem(404);
+        api.MapPost(
+                "/sets/file",
+                async (HttpRequest request, PageName page, ShowLoop loop, AssetRepository assets) =>
+                    await loop.Edit(new AddGraphicSet(await Intake.Alone(request, ShelfFiles.LargestFile, bytes => Read(ShelfFiles.Unpack(bytes, ShelfFiles.Set, assets))), Ids.Fresh()), page)
+            )
+            .WithName("importSet")
+            .WithMetadata(new RequestSizeLimitAttribute(ShelfFiles.LargestFile + 1024))
+            .Accepts<byte[]>("application/octet-stream")
+            .ProducesProblem(400);
+    }
+
+    private static GraphicSet Read(string json)
+    {
+        try
+        {
+            return CoreJson.Read<GraphicSet>(json);
+        }
+        catch (JsonException error)
+        {
+            throw RefusedException.Faulty("", $"This is no set that Side Lamp reads{(error.Path is { Length: > 1 } path ? $": something is wrong at {path[1..]}" : "")}. Save it again where it came from.");
+        }
+    }
+}
