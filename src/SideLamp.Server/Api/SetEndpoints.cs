@@ -46,7 +46,8 @@ public static class SetEndpoints
         }
         catch (JsonException error)
         {
-            throw RefusedException.Faulty("", $"This is no set that Side Lamp reads{(error.Path is { Length: > 1 } path ? $": something is wrong at {path[1..]}" : "")}. Save it again where it came from.");
+            var fault = Unreadable.FaultOf(error);
+            throw RefusedException.Faulty("", $"This is no set that Side Lamp reads. At {(fault.Path.Length == 0 ? "its beginning" : fault.Path)}: {fault.Message}");
         }
     }
 }

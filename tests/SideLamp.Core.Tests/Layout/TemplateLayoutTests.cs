@@ -57,7 +57,8 @@ public sealed partial class TemplateLayoutTests : IDisposable
         foreach (var (canvas, corner) in runs)
             foreach (var words in Words)
             {
-                var brand = Brand.Night with { Shape = new Shape(corner, 22) };
+                // Mirrored or not, in every shape but one.
+                var brand = Brand.Night with { Shape = new Shape(corner, 22), Mirrors = corner != Corner.Rounded };
                 var said = template.Fields.ToDictionary(field => field.Name, field => field.Kind == FieldKind.Picture ? "" : words);
                 var picture = Layouts.Lay(Dress.Plain(template, brand, canvas), said, _shaper);
                 var where = $"{file}, {corner}, on {canvas.Width}×{canvas.Height} with “{words}”";

@@ -12,11 +12,12 @@ public sealed class TemplateReaderTests
               "fields": [{ "name": "a", "label": "A", "kind": "novel" }],
               "root": { "id": "r", "part": "row", "gap": 9000, "parts": [
                 { "id": "r", "part": "text", "field": "b", "size": 40, "ink": "pink", "colour": "red" },
-                { "id": "m", "part": "hologram" } ] } }
+                { "id": "m", "name": " ", "part": "hologram" },
+                { "id": "n", "name": "The line that says who it is, at length enough", "part": "text", "text": "x", "size": 40, "strike": true } ] } }
             """;
         var paths = TemplateReader.Read(json).Faults.Select(fault => fault.Path).Order();
         Assert.Equal(
-            ["/fields/0/kind", "/root/gap", "/root/parts/0/colour", "/root/parts/0/field", "/root/parts/0/id", "/root/parts/0/ink", "/root/parts/1/part", "/seat"],
+            ["/fields/0/kind", "/root/gap", "/root/parts/0/colour", "/root/parts/0/field", "/root/parts/0/id", "/root/parts/0/ink", "/root/parts/1/name", "/root/parts/1/part", "/root/parts/2/name", "/seat"],
             paths
         );
     }

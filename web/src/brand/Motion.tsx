@@ -60,10 +60,10 @@ export function Motion({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
         onChoose={(choice) => set({ waitsForLeaver: choice === 'after' })}
       />
       <Tick checked={brand.mirrors} onChange={(mirrors) => void keep(() => ({ mirrors }))}>
-        Words from right to left turn the graphic round
+        Mirror graphics in right-to-left scripts
       </Tick>
       <p className="-mt-2 text-small text-quiet">
-        With Arabic or Hebrew words, pictures and bars change sides, and motion comes from the other one.
+        With Arabic or Hebrew words, pictures and bars change sides, and motion comes from the other side.
       </p>
     </section>
   );

@@ -6,14 +6,14 @@ using System.Text.Json.Nodes;
 
 namespace SideLamp.Server.Tests;
 
-/// <summary>A template goes to another show with its artwork.</summary>
-public sealed class TemplateFileTests
+/// <summary>Templates and sets go to another show with their artwork.</summary>
+public sealed class ShelfFileTests
 {
-    private static async Task<(HttpStatusCode Status, JsonNode Answer)> Bring(RunningServer server, byte[] file)
+    private static async Task<(HttpStatusCode Status, JsonNode Answer)> Bring(RunningServer server, byte[] file, string to = "templates")
     {
         using var body = new ByteArrayContent(file);
         body.Headers.ContentType = new MediaTypeHeaderValue("application/octet-stream");
-        var answer = await server.Http.PostAsync("/api/templates/file", body);
+        var answer = await server.Http.PostAsync($"/api/{to}/file", body);
         return (answer.StatusCode, JsonNode.Parse(await answer.Content.ReadAsStringAsync())!);
     }
 
@@ -72,5 +72,57 @@ public sealed class TemplateFileTests
             Assert.Equal(HttpStatusCode.BadRequest, refused);
             Assert.Contains(reason, why["faults"]![0]!["message"]!.GetValue<string>(), StringComparison.Ordinal);
         }
+    }
+
+    [Fact]
+    public async Task A_set_of_graphics_comes_with_words_pictures_timers_and_keys_and_what_is_no_set_is_refused()
+    {
+        await using var one = await RunningServer.Host();
+        var file = await one.Http.GetByteArrayAsync("/api/sets/file?graphics=names,check");
+        Assert.Equal(HttpStatusCode.NotFound, (await one.Http.GetAsync("/api/sets/file?graphics=no-such")).StatusCode);
+        JsonNode set;
+        using (var zip = new ZipArchive(new MemoryStream(file)))
+        {
+            set = JsonNode.Parse(zip.GetEntry("set.json")!.Open())!;
+            // The portrait of a guest is among the words of a card.
+            Assert.Contains(zip.Entries, entry => entry.FullName.StartsWith("media/", StringComparison.Ordinal));
+        }
+
+        await using var other = await RunningServer.Host("--empty");
+        var (status, brought) = await Bring(other, file, "sets");
+        Assert.Equal(HttpStatusCode.OK, status);
+        var (was, now) = (await one.Show(), await other.Show());
+        var (old, names) = (was["graphics"]!.AsArray().Single(graphic => graphic!["id"]!.GetValue<string>() == "names")!, now["graphics"]!.AsArray().Single(graphic => graphic!["id"]!.GetValue<string>() == brought["id"]!.GetValue<string>())!);
+        Assert.Equal(old["cards"]!.AsArray().Select(card => card!["words"]!.ToJsonString()), names["cards"]!.AsArray().Select(card => card!["words"]!.ToJsonString()));
+        Assert.Equal((old["key"]!.GetValue<string>(), "check"), (names["key"]!.GetValue<string>(), now["timers"]![0]!["id"]!.GetValue<string>()));
+        var portrait = old["cards"]!.AsArray().Select(card => card!["words"]!["picture"]?.GetValue<string>()).First(words => !string.IsNullOrEmpty(words))!.Split(';')[0];
+        Assert.Equal(await one.Http.GetByteArrayAsync($"/assets/{portrait}"), await other.Http.GetByteArrayAsync($"/assets/{portrait}"));
+
+        byte[] With(Action<JsonNode> change)
+        {
+            var copy = set.DeepClone();
+            change(copy);
+            return Zip(("set.json", Encoding.UTF8.GetBytes(copy.ToJsonString())));
+        }
+
+        foreach (var (body, reason) in new[]
+        {
+            (await one.Http.GetByteArrayAsync("/api/templates/name/file"), "set.json"),
+            (file[..(file.Length / 3)], "damaged"),
+            ("{ half"u8.ToArray(), "no set that Side Lamp reads"),
+            (With(copy => copy["graphics"] = null), "no set that Side Lamp reads"),
+            (With(copy => copy["graphics"]![0] = null), "no set that Side Lamp reads"),
+            (With(copy => copy["graphics"]![0]!["as"]!["speed"] = "fast"), "At /graphics/0/as/speed"),
+            (With(copy => copy["timers"]![0]!["kind"] = 99), "At /timers/0/kind"),
+            (With(copy => copy["graphics"]![0]!["as"]!["seat"] = "attic"), "The graphic “Names” of this set cannot be kept: There is no seat “attic”."),
+        })
+        {
+            var (refused, why) = await Bring(other, body, "sets");
+            Assert.Equal(HttpStatusCode.BadRequest, refused);
+            Assert.Contains(reason, why["faults"]![0]!["message"]!.GetValue<string>(), StringComparison.Ordinal);
+            Assert.DoesNotContain("SideLamp.", why.ToJsonString(), StringComparison.Ordinal);
+        }
+
+        Assert.Equal(2, (await other.Show())["graphics"]!.AsArray().Count);
     }
 }
