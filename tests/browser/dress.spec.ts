@@ -3,6 +3,7 @@ import { resolve } from 'node:path';
 import jsQR from 'jsqr';
 import { PNG } from 'pngjs';
 import type { Page } from '@playwright/test';
+import { makeFilm } from './film';
 import { choose, expect, test } from './sideLamp';
 
 const fonts = resolve(import.meta.dirname, '../../fonts');
@@ -190,32 +191,6 @@ test('the whole shelf plays through by key', async ({ page, lamp }) => {
 async function read(output: Page): Promise<string | undefined> {
   const { width, height, data } = PNG.sync.read(await output.screenshot());
   return jsQR(new Uint8ClampedArray(data), width, height)?.data;
-}
-
-/** Two seconds of film, made by this browser itself. */
-async function makeFilm(): Promise<number[]> {
-  const canvas = document.createElement('canvas');
-  [canvas.width, canvas.height] = [320, 180];
-  const pen = canvas.getContext('2d')!;
-  const recorder = new MediaRecorder(canvas.captureStream(30), { mimeType: 'video/webm' });
-  const pieces: Blob[] = [];
-  recorder.ondataavailable = ({ data }) => pieces.push(data);
-  const done = new Promise((resolve) => (recorder.onstop = resolve));
-  recorder.start();
-  const begun = performance.now();
-  await new Promise<void>((resolve) => {
-    const draw = (): void => {
-      const passed = performance.now() - begun;
-      pen.fillStyle = `hsl(${passed / 6}deg 60% 40%)`;
-      pen.fillRect(0, 0, 320, 180);
-      if (passed < 2000) requestAnimationFrame(draw);
-      else resolve();
-    };
-    draw();
-  });
-  recorder.stop();
-  await done;
-  return [...new Uint8Array(await new Blob(pieces).arrayBuffer())];
 }
 
 test('a file beside its place is uploaded or told, and templates one after another leave the focus to the hand', async ({

@@ -1,28 +1,7 @@
-import type { Locator, Page } from '@playwright/test';
+import { Hand } from './hand';
 import { expect, send, test } from './sideLamp';
 
 const empty = test.extend({ options: ['--empty'] });
-
-/** A hand: what it presses and types is counted. A word that is typed counts once. */
-class Hand {
-  presses = 0;
-
-  constructor(readonly page: Page) {}
-
-  async press(what: Locator | string): Promise<void> {
-    this.presses++;
-    await (typeof what === 'string' ? this.page.keyboard.press(what) : what.click());
-  }
-
-  async type(into: Locator, words: string): Promise<void> {
-    this.presses++;
-    await into.fill(words);
-  }
-
-  button(name: string | RegExp, within: Page | Locator = this.page): Locator {
-    return within.getByRole('button', { name });
-  }
-}
 
 empty('task: from an empty show to a name on air, in ten presses', async ({ page, output, lamp }) => {
   const hand = new Hand(page);
@@ -178,15 +157,16 @@ test('task: what was deleted yesterday is back in three presses, with a picture,
   await expect(page.getByRole('button', { name: /^Moth in view/ })).toBeVisible();
 });
 
-test('on a phone nothing lies beside the window, and what is lit and Lights out are in reach', async ({
-  page,
-  lamp,
-}) => {
+test('task: on a phone two presses light and darken, and nothing lies beside the window', async ({ page, lamp }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(lamp.url);
-  await page.getByRole('button', { name: /^Names\./ }).click();
+  const hand = new Hand(page);
+  await hand.press(hand.button(/^Names\./));
   await expect(page.getByRole('list', { name: 'On air now' }).getByRole('button')).toBeInViewport();
-  await expect(page.getByRole('button', { name: 'Lights out' })).toBeInViewport({ ratio: 1 });
+  await expect(hand.button('Lights out')).toBeInViewport({ ratio: 1 });
+  await hand.press(hand.button('Lights out'));
+  await expect(page.locator('[data-lit="true"]')).toHaveCount(0);
+  expect(hand.presses).toBe(2);
   for (const place of ['', 'graphics', 'feeds', 'timers', 'chat', 'brand', 'outputs', 'history', 'alerts', 'labels']) {
     await page.goto(`${lamp.url}/${place}`);
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();

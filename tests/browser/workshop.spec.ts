@@ -55,7 +55,7 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
     .toEqual([expect.stringContaining('translate(-300px, 0px)')]);
   await page.getByRole('button', { name: 'At rest' }).click();
 
-  await page.getByRole('button', { name: 'role shows' }).click();
+  await page.getByRole('button', { name: 'second line shows' }).click();
   await expect(easel.locator('[data-node="role"]')).toHaveCount(0);
 
   // What was wrong is told, and nothing is lost.
@@ -77,9 +77,9 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   // A copy is what is worked on next.
   await part('plate').click();
   await page.getByRole('button', { name: 'Duplicate' }).click();
-  await expect(part('plate-2')).toHaveAttribute('aria-pressed', 'true');
+  await expect(part('plate 2')).toHaveAttribute('aria-pressed', 'true');
   await page.getByRole('button', { name: 'Undo' }).click();
-  await expect(part('plate-2')).toHaveCount(0);
+  await expect(part('plate 2')).toHaveCount(0);
   // It goes to a file, and a show takes it in from there; what is no template is refused, with the reason.
   const saving = page.waitForEvent('download');
   await page.getByRole('link', { name: 'Save as a file' }).click();
@@ -101,6 +101,68 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await again.setFiles({ name: 'mine.zip', mimeType: 'application/zip', buffer: readFileSync(file) });
   await page.waitForURL(/graphics\/g/);
   await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="plate/plate"]')).toBeVisible();
+});
+
+test('parts are named, set several at once, and drawn to one another in a free layer', async ({ page, lamp }) => {
+  await page.goto(`${lamp.url}/graphics/names`);
+  await page.getByRole('button', { name: 'Change its template' }).click();
+  await page.waitForURL(/workshop\/own-/);
+  const id = page.url().split('/').at(-1)!;
+  interface Part {
+    id: string;
+    name?: string;
+    weight?: number;
+    at?: [number, number];
+    parts?: Part[];
+  }
+  const source = async (part: string): Promise<Part | undefined> => {
+    const { source: text } = (await (await fetch(`${lamp.url}/api/templates/${id}/source`)).json()) as {
+      source: string;
+    };
+    const all = (one: Part): Part[] => [one, ...(one.parts ?? []).flatMap(all)];
+    return all((JSON.parse(text) as { root: Part }).root).find((one) => one.id === part);
+  };
+  const tree = page.getByRole('list', { name: 'Tree of parts' });
+  const part = (name: string) => tree.getByRole('button', { name, exact: true });
+
+  // A name is for people: what outfits and other parts go by stays.
+  await part('second line').click();
+  await page.getByRole('complementary').getByLabel('Name', { exact: true }).fill('What they do');
+  await page.keyboard.press('Tab');
+  await expect(part('What they do')).toBeVisible();
+  await expect.poll(async () => (await source('role'))?.name).toBe('What they do');
+
+  // Two at once: where they differ it says so, and what is set holds for both.
+  await part('name').click({ modifiers: ['Control'] });
+  await expect(page.getByText('2 parts:')).toBeVisible();
+  const weight = page.getByLabel('Weight', { exact: true });
+  await expect(weight).toHaveAttribute('placeholder', 'they differ');
+  await weight.fill('500');
+  await page.keyboard.press('Enter');
+  await expect.poll(async () => [(await source('name'))?.weight, (await source('role'))?.weight]).toEqual([500, 500]);
+  await expect(weight).toHaveValue('500');
+
+  // In a free layer a part is dragged until an edge of another holds it, or nudged.
+  await part('everything').click();
+  for (const kind of ['Free layer', 'Mark']) {
+    await page.getByRole('button', { name: 'Part', exact: true }).click();
+    await page.getByRole('menuitem', { name: kind }).click();
+  }
+  await part('free').click();
+  await page.getByRole('button', { name: 'Part', exact: true }).click();
+  await page.getByRole('menuitem', { name: 'Words' }).click();
+  const handle = page.getByRole('application', { name: /^Place of text/ });
+  await handle.focus();
+  for (const key of ['Shift+ArrowRight', 'Shift+ArrowDown', 'ArrowRight']) await page.keyboard.press(key);
+  await expect.poll(async () => (await source('text'))?.at).toEqual([11, 10]);
+  const easel = (await page.getByRole('img', { name: 'Easel: the template' }).boundingBox())!;
+  const box = (await handle.boundingBox())!;
+  await page.mouse.move(box.x + 5, box.y + 5);
+  await page.mouse.down();
+  // A little short of the mark's right edge.
+  await page.mouse.move(box.x + 5 + ((80 - 11 - 1.5) * easel.width) / 1920, box.y + 5, { steps: 5 });
+  await page.mouse.up();
+  await expect.poll(async () => (await source('text'))?.at?.[0]).toBe(80);
 });
 
 test('a saved finish dresses another part, and a locked part stays as it is', async ({ page, lamp }) => {
