@@ -43,6 +43,21 @@ test('tasks before the evening: guests, stay and what follows, brand, long words
     await expect(page.getByLabel('Name of card 14', { exact: true })).toHaveValue('Guest 10');
   });
 
+  await task('the next graphic, by keys alone', 4, async () => {
+    await place('Graphics').focus();
+    await hand.press('Enter');
+    await graphic('Names').focus();
+    await hand.press('ArrowDown');
+    await expect(graphic('Moth in view')).toBeFocused();
+    await hand.press('Enter');
+    await expect(page).toHaveURL(/graphics\/moth$/);
+    // The list is one stop: the next is the easel, however many graphics there are.
+    const handle = page.getByRole('application', { name: /^Place of Moth in view/ });
+    await expect(handle).toBeVisible();
+    await hand.press('Tab');
+    await expect(handle).toBeFocused();
+  });
+
   await task('leaves by itself, and something follows', 5, async () => {
     await hand.press(place('Graphics'));
     await hand.press(graphic('Names'));

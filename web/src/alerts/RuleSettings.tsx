@@ -75,7 +75,7 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
             It is switched on
           </Tick>
         </Heading>
-        <Heading name="Its turn">
+        <Heading name="Its turn" help="labels-and-alerts#pace">
           <div className="grid grid-cols-2 gap-3">
             <Select
               label="It comes"
@@ -115,7 +115,7 @@ export function RuleSettings({ rule }: { rule: AlertRule }) {
             note={graphic.stay == null ? 'As long as it takes to read: 6 to 12.' : undefined}
           />
           <SoundChoice graphic={graphic} />
-          <Link to={`/graphics/${graphic.id}`} className="text-cool hover:underline">
+          <Link to={`/graphics/${graphic.id}`} className="link">
             Place and look of “{graphic.name}”
           </Link>
         </div>

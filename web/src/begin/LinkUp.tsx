@@ -51,7 +51,7 @@ export function LinkUp() {
       </p>
       <p className="text-small text-quiet">
         Only want to look around? Go on; the link stays under{' '}
-        <Link to="/outputs" className="text-cool hover:underline">
+        <Link to="/outputs" className="link">
           Outputs
         </Link>
         .

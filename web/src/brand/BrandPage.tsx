@@ -37,7 +37,7 @@ export function BrandPage() {
     return (
       <Page title="Brand">
         <Empty title="This brand is gone, or has another name by now.">
-          <Link to={`/brand?open=${encodeURIComponent(show.brand.name)}`} className="text-cool hover:underline">
+          <Link to={`/brand?open=${encodeURIComponent(show.brand.name)}`} className="link">
             To the one in use, “{show.brand.name}”
           </Link>
         </Empty>

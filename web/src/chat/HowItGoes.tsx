@@ -64,12 +64,12 @@ export function HowItGoes() {
                 None of its fields says {'{{ event.words }}'}: it would not show what was written.{' '}
               </b>
             )}
-            <Link to={`/graphics/${rules.graphic}`} className="text-cool hover:underline">
+            <Link to={`/graphics/${rules.graphic}`} className="link">
               Its words, place and stay
             </Link>
           </p>
         )}
-        <Heading name="How they come">
+        <Heading name="How they come" help="chat#show-a-message">
           <Select
             label="Messages come"
             value={rules.byItself ? 'itself' : 'hand'}
@@ -105,7 +105,7 @@ export function HowItGoes() {
             </div>
           )}
         </Heading>
-        <Heading name="Pictures of viewers">
+        <Heading name="Pictures of viewers" help="chat#pictures-of-viewers">
           <Tick checked={rules.pictures} onChange={(pictures) => void changeRules({ pictures })}>
             Show the pictures of those who wrote
           </Tick>
@@ -129,7 +129,7 @@ export function HowItGoes() {
             </p>
           )}
         </Heading>
-        <Heading name="What is held back">
+        <Heading name="What is held back" help="chat#what-is-held-back">
           <Select
             label="Those who may be shown"
             value={rules.least}
@@ -171,7 +171,7 @@ export function HowItGoes() {
           </div>
           <p className="text-small text-quiet">
             The never-show list holds for all of it; it is set up on{' '}
-            <Link to="/feeds" className="text-cool hover:underline">
+            <Link to="/feeds" className="link">
               Feeds
             </Link>
             . Moderators are held back by that list alone.

@@ -46,7 +46,7 @@ export function RoleRules() {
               onKeep={(value, from) => put({ value: value.trim() }, from)}
             />
             <Choose
-              aria-label={`Role of rule ${no}`}
+              label={`Role of rule ${no}`}
               value={rule.role}
               choices={roles}
               onChoose={(role) => void put({ role: role as Role['role'] })}
@@ -70,7 +70,7 @@ export function RoleRules() {
               onKeep={(command, from) => put({ command: command.trim().toUpperCase() }, from)}
             />
             <Choose
-              aria-label={`What line ${no} takes back`}
+              label={`What line ${no} takes back`}
               value={rule.what}
               choices={whats}
               onChoose={(what) => void put({ what: what as Back['what'] })}

@@ -55,7 +55,7 @@ export function DeskPage() {
         <Link to="/begin" className="rounded-[10px] bg-cool px-3 py-2 font-semibold text-on-cool">
           Begin with three questions
         </Link>
-        <Link to="/graphics" className="text-cool hover:underline">
+        <Link to="/graphics" className="link">
           Go to Graphics
         </Link>
       </Empty>

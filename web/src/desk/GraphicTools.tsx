@@ -60,7 +60,7 @@ export function GraphicTools({ graphic, at }: { graphic: Graphic; at: RefObject<
       <Pictures graphic={graphic} />
       <Place graphic={graphic} />
       <Stay graphic={graphic} without="until switched off" />
-      <Link to={`/graphics/${graphic.id}`} className="text-cool hover:underline">
+      <Link to={`/graphics/${graphic.id}`} className="link">
         Everything else of {graphic.name}
       </Link>
     </Drawer>

@@ -182,7 +182,7 @@ function FromRows({ graphic }: { graphic: Graphic }) {
   return (
     <p className="text-quiet">
       Each row of{' '}
-      <Link to={`/feeds/${graphic.cardsFrom!.feed}`} className="text-cool hover:underline">
+      <Link to={`/feeds/${graphic.cardsFrom!.feed}`} className="link">
         {feed?.name ?? 'a feed that is gone'}
       </Link>{' '}
       is a card. Its words are changed there.

@@ -1,7 +1,8 @@
 import clsx from 'clsx';
-import { memo, useMemo, useRef, type KeyboardEvent } from 'react';
+import { memo, useMemo, useRef } from 'react';
 import type { Schemas } from '../api/client';
 import { seatsInFrame } from '../show/seats';
+import { rove } from '../ui/rove';
 import { useShow, type Graphic, type Show } from '../show/show';
 import { useLocked } from '../show/lock';
 import { useShownGraphics } from './deskView';
@@ -25,7 +26,7 @@ export function SeatMap() {
   return (
     <div
       data-map
-      onKeyDown={rove}
+      onKeyDown={upAndDown}
       className={clsx(
         'flex min-h-0 flex-1 flex-col gap-1 overflow-y-auto max-sm:flex-none max-sm:overflow-visible rounded-[18px] bg-map p-1.5 shadow-[inset_0_0_0_1px_var(--color-map-line)]',
         locked && 'opacity-60',
@@ -56,15 +57,8 @@ export function SeatMap() {
   );
 }
 
-/** Up and down go from switch to switch, past all that stands on them. */
-function rove(event: KeyboardEvent<HTMLElement>): void {
-  const by = { ArrowUp: -1, ArrowDown: 1 }[event.key];
-  const all = [...event.currentTarget.querySelectorAll<HTMLElement>('[data-press]')];
-  const at = all.findIndex((one) => one.closest('[data-lit]')?.contains(event.target as Node));
-  if (by === undefined || at < 0) return;
-  event.preventDefault();
-  all[at + by]?.focus();
-}
+/** From switch to switch, past all that stands on them. */
+const upAndDown = rove('[data-press]', '[data-lit]');
 
 const none: readonly Graphic[] = [];
 

@@ -100,7 +100,7 @@ function AllTimers() {
           <TimerControls timer={timer} />
         </div>
       ))}
-      <Link to="/timers" className="px-2 py-1 text-small text-cool hover:underline">
+      <Link to="/timers" className="px-2 py-1 text-small link">
         Change them, or make another
       </Link>
     </Drawer>

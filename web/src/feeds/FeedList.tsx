@@ -9,6 +9,9 @@ import { useShow } from '../show/show';
 import { healthNames, isTrouble, rankOf } from './health';
 import { kindNames } from './kinds';
 import { pushed } from './way';
+import { rove } from '../ui/rove';
+
+const upAndDown = rove('li > a');
 
 const signs: Record<Schemas['FeedHealth'], LucideIcon> = {
   fresh: Check,
@@ -25,7 +28,7 @@ export function FeedList({ chosen }: { chosen: string }) {
   const states = useLive((live) => live.feeds);
   const sorted = [...feeds].sort((one, other) => rankOf(states.get(one.id)) - rankOf(states.get(other.id)));
   return (
-    <nav aria-label="All feeds" className="min-h-0 overflow-y-auto pr-1">
+    <nav aria-label="All feeds" onKeyDown={upAndDown} className="min-h-0 overflow-y-auto pr-1">
       <ul className="grid grid-cols-[minmax(0,1fr)] gap-1">
         {sorted.map((feed) => (
           <li key={feed.id}>

@@ -31,7 +31,7 @@ export function SoundChoice({ graphic }: { graphic: Graphic }) {
     player.play(soundUrl(sound.source, show.tones), sound.level);
   };
   return (
-    <Heading name="Sound" note={show.loudness.muted ? 'all sounds are muted' : undefined}>
+    <Heading name="Sound" help="graphics#sound" note={show.loudness.muted ? 'all sounds are muted' : undefined}>
       <Field
         label="Heard when it arrives"
         render={(id) => (

@@ -33,11 +33,15 @@ export function Words({ graphic, card, template, onTyped }: Props) {
     graphic.cardsFrom && (feeds.find((feed) => feed.id === graphic.cardsFrom!.feed)?.name ?? 'a feed that is gone');
   const place = `${graphic.cards.indexOf(card) + 1} of ${graphic.cards.length}`;
   return (
-    <Heading name="Words" note={from ? `every row of ${from}` : graphic.cards.length > 1 ? `card ${place}` : undefined}>
+    <Heading
+      name="Words"
+      help="graphics#words"
+      note={from ? `every row of ${from}` : graphic.cards.length > 1 ? `card ${place}` : undefined}
+    >
       {graphic.cardsFrom && (
         <p className="-mt-1 text-small text-quiet">
           Each row of{' '}
-          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="text-cool hover:underline">
+          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="link">
             {from}
           </Link>{' '}
           is a card. What is typed here stands on all of them.

@@ -27,7 +27,7 @@ export function CardTable() {
     return (
       <Page title="Cards">
         <Empty title="This graphic is gone.">
-          <Link to="/graphics" className="text-cool hover:underline">
+          <Link to="/graphics" className="link">
             To the graphics
           </Link>
         </Empty>
@@ -38,7 +38,7 @@ export function CardTable() {
       <Page title={`Cards of ${graphic.name}`}>
         <Empty title="Its cards are the rows of a feed.">
           <p>They are changed where they come from; which of them are used, and in which order, is said at the feed.</p>
-          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="text-cool hover:underline">
+          <Link to={`/feeds/${graphic.cardsFrom.feed}`} className="link">
             To the rows
           </Link>
         </Empty>
@@ -90,6 +90,7 @@ function Table({ graphic, template }: { graphic: Graphic; template: Template }) 
   return (
     <Page
       title={`Cards of ${graphic.name}`}
+      help="cards"
       actions={
         <>
           <UndoButtons />
@@ -117,7 +118,7 @@ function Table({ graphic, template }: { graphic: Graphic; template: Template }) 
     >
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)] gap-3">
         <p className="flex flex-wrap items-center gap-3 text-quiet">
-          <Link to={`/graphics/${graphic.id}`} className="flex items-center gap-1.5 text-cool hover:underline">
+          <Link to={`/graphics/${graphic.id}`} className="flex items-center gap-1.5 link">
             <ArrowLeft aria-hidden size={14} /> Back to the easel
           </Link>
           Type, Tab and Enter; paste a block from a spreadsheet into any cell. Columns with names find their fields by

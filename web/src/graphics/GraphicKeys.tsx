@@ -16,7 +16,7 @@ export function GraphicKeys({ graphic }: { graphic: Graphic }) {
     return edits.graphic(graphic.id, { countKeys }, from);
   };
   return (
-    <Heading name="Keys" note="? on the desk shows all">
+    <Heading name="Keys" help="looks-and-keys#keys" note="? on the desk shows all">
       <div className="grid grid-cols-2 gap-2">
         <KeyField
           label="On and off"

@@ -11,6 +11,7 @@ import { useShow, type Graphic } from '../show/show';
 import { litIn } from '../show/air';
 import { inputLook } from '../ui/inputLook';
 import { Menu, MenuItem, MenuLine } from '../ui/Menu';
+import { rove } from '../ui/rove';
 import { Seen } from '../ui/Seen';
 import { useMenu } from '../ui/useMenu';
 import { askToDelete } from '../show/askToDelete';
@@ -50,8 +51,13 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
 
   const [typed, setTyped] = useState('');
   const find = typed.trim().toLocaleLowerCase();
+  const stop = (isFound(chosen) ? chosen : inOrder.find(isFound))?.id;
   return (
-    <nav aria-label="Graphics by seat" className="flex min-h-0 flex-col gap-2 overflow-y-auto pr-1">
+    <nav
+      aria-label="Graphics by seat"
+      onKeyDown={upAndDown}
+      className="flex min-h-0 flex-col gap-2 overflow-y-auto pr-1"
+    >
       {show.graphics.length > many && (
         <input
           type="search"
@@ -75,6 +81,7 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
                   id={graphic.id}
                   name={graphic.name}
                   chosen={graphic.id === chosen.id}
+                  isStop={graphic.id === stop}
                   marked={also.includes(graphic.id)}
                   lit={lit.has(graphic.id)}
                   among={among}
@@ -98,6 +105,9 @@ export function GraphicList({ chosen }: { chosen: Graphic }) {
   }
 }
 
+/** One stop for Tab, however many there are: arrows go from one to another. */
+const upAndDown = rove('li > a');
+
 /** From so many on they are looked for, by name or by words. */
 const many = 12;
 
@@ -118,13 +128,15 @@ interface ThumbnailProps {
   id: string;
   name: string;
   chosen: boolean;
+  /** Whether Tab stops at it. */
+  isStop: boolean;
   marked: boolean;
   lit: boolean;
   among(id: string): { ids: string[]; lit: boolean };
   onChoose(event: MouseEvent, id: string): void;
 }
 
-const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: ThumbnailProps) => {
+const Thumbnail = memo(({ id, name, chosen, isStop, marked, lit, among, onChoose }: ThumbnailProps) => {
   const [, navigate] = useLocation();
   const [naming, setNaming] = useState(false);
   const menu = useMenu();
@@ -167,6 +179,7 @@ const Thumbnail = memo(({ id, name, chosen, marked, lit, among, onChoose }: Thum
         <Link
           to={`/graphics/${id}`}
           aria-current={chosen ? 'page' : undefined}
+          tabIndex={isStop ? undefined : -1}
           aria-label={naming ? name : undefined}
           // The link itself hears no click with a modifier.
           onClickCapture={(event) => onChoose(event, id)}

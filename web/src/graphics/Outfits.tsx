@@ -51,7 +51,7 @@ export function Outfits({ graphic, template }: { graphic: Graphic; template: Tem
   };
 
   return (
-    <Heading name="Outfit">
+    <Heading name="Outfit" help="graphics#outfits">
       <OutfitChoice graphic={graphic}>
         {worn && (
           <Button

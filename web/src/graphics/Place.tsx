@@ -57,6 +57,7 @@ export function Place({ graphic }: { graphic: Graphic }) {
   return (
     <Heading
       name="Place"
+      help="graphics#place-it"
       note={
         moved && (
           <Button kind="bare" className="min-h-0 py-0" onClick={() => void edits.graphic(graphic.id, { place: plain })}>
@@ -68,7 +69,7 @@ export function Place({ graphic }: { graphic: Graphic }) {
       <Select
         label="Seat"
         note={
-          <Link to="/frame" className="text-cool hover:underline">
+          <Link to="/frame" className="link">
             Seats, drawing order and areas to keep clear
           </Link>
         }

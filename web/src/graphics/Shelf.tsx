@@ -13,6 +13,7 @@ import { inputLook } from '../ui/inputLook';
 import { FilePick } from '../ui/FilePick';
 import { Preview, type Dwell } from './Preview';
 import { useSample } from '../monitor/useSample';
+import { rove } from '../ui/rove';
 import { Seen } from '../ui/Seen';
 
 /** Opens the shelf: every template, live, in the show's own brand. */
@@ -145,6 +146,7 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
         <ul
           tabIndex={0}
           aria-label="Templates"
+          onKeyDown={upAndDown}
           className="grid auto-rows-max grid-cols-[repeat(auto-fill,minmax(13rem,1fr))] gap-4 overflow-y-auto p-1 pr-2"
         >
           {found.map((template) => (
@@ -174,6 +176,8 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
     </>
   );
 }
+
+const upAndDown = rove('li > button');
 
 /** How long the pointer rests on a tile before that is shown at the side, in ms: on its way across it shows none. */
 const rest = 140;

@@ -21,7 +21,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
   const { data: picture } = usePicture(graphic.id);
   const passes = beltIn(picture)?.program.rounds != null;
   return (
-    <Heading name="Timing">
+    <Heading name="Timing" help="graphics#what-follows">
       <Stay
         graphic={graphic}
         without={passes ? 'until all has passed' : 'until switched off'}

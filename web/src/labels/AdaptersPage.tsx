@@ -20,9 +20,10 @@ export function AdaptersPage() {
   return (
     <Page
       title="Adapters"
+      help="adapters"
       actions={
         <>
-          <Link to="/labels" className="flex items-center gap-1 px-2 text-cool hover:underline">
+          <Link to="/labels" className="flex items-center gap-1 px-2 link">
             <ArrowLeft aria-hidden size={14} /> Labels
           </Link>
           <UndoButtons />

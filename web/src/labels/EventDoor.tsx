@@ -31,7 +31,7 @@ export function EventDoor() {
         </span>
         <p className="text-quiet">
           A program that sends JSON of its own needs an adapter.{' '}
-          <Link to="/adapters" className="text-cool hover:underline">
+          <Link to="/adapters" className="link">
             Adapters
           </Link>
         </p>

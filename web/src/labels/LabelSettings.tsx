@@ -98,7 +98,7 @@ export function LabelSettings({ label }: { label: Label }) {
           )}
         />
       </Heading>
-      <Heading name="Goal">
+      <Heading name="Goal" help="labels-and-alerts#goals">
         <Tick checked={label.target != null} onChange={(checked) => void change({ target: checked ? 100 : null })}>
           It is to reach a target
         </Tick>

@@ -52,7 +52,7 @@ export function SeatsPage() {
   };
 
   return (
-    <Page title="Frame and seats" actions={<UndoButtons />}>
+    <Page title="Frame and seats" help="frame-and-seats" actions={<UndoButtons />}>
       <div className="stacks grid min-h-0 grid-cols-[minmax(0,1fr)_21.25rem] gap-5">
         <div className="grid min-h-0 content-start gap-3">
           <Drawing active={drawing !== null} onDraw={add}>
@@ -70,7 +70,7 @@ export function SeatsPage() {
             {drawing && (
               <span role="status" className="text-quiet">
                 Draw it on the picture with the pointer, or{' '}
-                <button type="button" className="text-cool hover:underline" onClick={() => add(middle)}>
+                <button type="button" className="link" onClick={() => add(middle)}>
                   put it in the middle
                 </button>
                 .
@@ -80,7 +80,11 @@ export function SeatsPage() {
         </div>
         <div className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1">
           <Size />
-          <Heading name="Areas to keep clear" note={show.keepClear.length === 0 ? 'none' : undefined}>
+          <Heading
+            name="Areas to keep clear"
+            help="frame-and-seats#areas-to-keep-clear"
+            note={show.keepClear.length === 0 ? 'none' : undefined}
+          >
             {show.keepClear.map((one, at) => (
               <div key={one.id} className="flex gap-1.5">
                 <KeptText
@@ -141,7 +145,7 @@ function Size() {
     return !may || edits.show({ canvas: { width, height, rate, ...change } }, from);
   };
   return (
-    <Heading name="Picture" note={`${width} × ${height}`}>
+    <Heading name="Picture" help="frame-and-seats#size" note={`${width} × ${height}`}>
       <Select
         label="Size"
         note="All graphics are set anew for it. The page in your mixing software wants the same size."
@@ -197,7 +201,7 @@ function OwnSeats() {
   const show = useShow();
   const own = ownSeats(show);
   return (
-    <Heading name="Own seats" note={own.length === 0 ? 'none' : undefined}>
+    <Heading name="Own seats" help="frame-and-seats#seats-of-your-own" note={own.length === 0 ? 'none' : undefined}>
       {own.map((seat) => (
         <div key={seat.id} className="grid gap-1.5 rounded-lg bg-panel p-2">
           <div className="flex gap-1.5">
@@ -256,7 +260,7 @@ function Order() {
     void edits.show({ seatOrder: order });
   };
   return (
-    <Heading name="Drawing order" note="topmost first">
+    <Heading name="Drawing order" help="frame-and-seats#drawing-order" note="topmost first">
       <ol className="grid gap-1">
         {[...used].reverse().map((seat, at, all) => (
           <li key={seat.id} className="flex items-center gap-1 rounded-lg bg-panel py-0.5 pl-3">

@@ -15,7 +15,7 @@ export function Door({ timer, change }: { timer: Timer; change: ChangeTimer }) {
   const set = (part: Partial<NonNullable<Timer['door']>>, from?: number): Promise<boolean> =>
     change({ door: { ...plain, ...nowOf((show) => show.timers, timer).door, ...part } }, from);
   return (
-    <Heading name="Time from events">
+    <Heading name="Time from events" help="timers#time-from-events">
       <Tick checked={!!door} onChange={(on) => void change({ door: on ? plain : null })}>
         Events add time to it
       </Tick>

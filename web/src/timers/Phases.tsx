@@ -35,7 +35,11 @@ export function Phases({
   const all = [...Array<unknown>(phases.rounds)].flatMap(() => phases.each);
   if (phases.last) all[all.length - 1] = phases.last;
   return (
-    <Heading name="Phases" note={`${clockText(all.reduce((sum, { length }) => sum + length, 0))} in all`}>
+    <Heading
+      name="Phases"
+      help="timers#phases"
+      note={`${clockText(all.reduce((sum, { length }) => sum + length, 0))} in all`}
+    >
       <ul className="grid gap-3">
         {phases.each.map((phase, at) => (
           <PhaseRow

@@ -47,7 +47,7 @@ export function TimerSettings({ timer }: { timer: Timer }) {
       <Counting timer={timer} change={change} />
       {timer.kind === 'phases' && timer.phases && <Phases timer={timer} phases={timer.phases} change={change} />}
       {comesToZero && (
-        <Heading name="At zero">
+        <Heading name="At zero" help="timers#at-zero">
           <div className="grid grid-cols-2 gap-3">
             <Select
               label="At zero it"
@@ -62,7 +62,7 @@ export function TimerSettings({ timer }: { timer: Timer }) {
       {comesToZero && <Warnings timer={timer} change={change} />}
       <Written timer={timer} change={change} />
       {counts && (
-        <Heading name="On the desk">
+        <Heading name="On the desk" help="timers#on-the-desk">
           <div className="grid grid-cols-2 gap-3">
             <KeyField label="Key" value={timer.key} onKeep={(key, from) => change({ key: key || null }, from)} />
             <LengthField

@@ -8,6 +8,9 @@ interface Wish {
   onWanted(): void;
 }
 
+/** As Omit, for each of several shapes. */
+type Without<T, K extends PropertyKey> = T extends unknown ? Omit<T, K> : never;
+
 const opening = new Set(['Enter', ' ', 'ArrowDown', 'ArrowUp']);
 
 /** As it looks until its list can be opened. */
@@ -25,7 +28,7 @@ const List = later<ComponentProps<typeof ChooseList> & Wish>(async () => (await 
 });
 
 /** One of a few, from a list that opens. */
-export function Choose(props: Omit<ComponentProps<typeof ChooseList>, 'atOnce'>) {
+export function Choose(props: Without<ComponentProps<typeof ChooseList>, 'atOnce'>) {
   const [wanted, setWanted] = useState(false);
   return <List {...props} atOnce={wanted} onWanted={() => setWanted(true)} />;
 }

@@ -4,10 +4,10 @@ import { Select as Radix } from 'radix-ui';
 import { Chosen } from './Chosen';
 import { menuItem, menuLook } from './menuLook';
 
-interface Props {
-  id?: string;
-  /** Where no label points to it. */
-  label?: string;
+/** What it is called: a label points to its id, or it says so itself. */
+type Called = { id: string; label?: string } | { id?: undefined; label: string };
+
+type Props = Called & {
   value: string;
   /** Value and words of each. */
   choices: readonly (readonly [string, string])[];
@@ -17,7 +17,7 @@ interface Props {
   /** Whether it is open from the first. */
   atOnce?: boolean;
   className?: string;
-}
+};
 
 /** Radix keeps the empty value for itself. */
 const none = '\u0000';

@@ -1,3 +1,4 @@
+import { partName } from '../show/partNames';
 import { Plus, Trash2 } from 'lucide-react';
 import { toast } from '../ui/toast';
 import { Heading } from '../ui/Heading';
@@ -14,7 +15,7 @@ const kinds = { text: 'one line', 'long-text': 'long text', picture: 'picture', 
 /** The template's fields: what a graphic made from it can say, and what may be changed while it is lit. */
 export function Fields({ template, onChange }: { template: TemplateJson; onChange(fields: TemplateField[]): void }) {
   const { fields } = template;
-  const users = (field: string) => usersOf(template.root, field).map((part) => `“${part.id}”`);
+  const users = (field: string) => usersOf(template.root, field).map((part) => `“${partName(part)}”`);
   const change = (at: number, part: Partial<TemplateField>): void =>
     onChange(fields.with(at, { ...fields[at]!, ...part }));
   const add = (): void => {
@@ -25,6 +26,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
   return (
     <Heading
       name="Fields"
+      help="workshop#fields"
       note={
         <Button kind="bare" className="min-h-0 py-0" onClick={add}>
           <Plus aria-hidden size={14} /> Field

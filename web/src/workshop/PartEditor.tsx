@@ -100,7 +100,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
         </Heading>
       ))}
       {part.part !== 'cell' && (
-        <Heading name="Motion">
+        <Heading name="Motion" help="workshop#motion">
           <Motions part={part} onSet={change} />
         </Heading>
       )}
@@ -126,7 +126,7 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
     setName('');
   };
   return (
-    <Heading name="Saved finishes">
+    <Heading name="Saved finishes" help="workshop#saved-finishes">
       {show.savedFinishes.length > 0 && (
         <Select
           label="Give it the look of"

@@ -3,6 +3,7 @@ import { ArrowDown, ArrowUp, Copy, Eye, EyeOff, Group, Lock, LockOpen, Plus, Tra
 import { DropdownMenu } from 'radix-ui';
 import { Button } from '../ui/Button';
 import { menuLook } from '../ui/menuLook';
+import { rove } from '../ui/rove';
 import { partName } from '../show/partNames';
 import { kindNames } from './properties';
 import {
@@ -76,6 +77,8 @@ const fieldStarts: Record<string, { kinds: string[]; make(field: string): Omit<P
     }),
   },
 };
+
+const upAndDown = rove('li > button:first-child', 'li');
 
 /** The tree of parts. What stands further down is drawn over what stands above it. */
 export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
@@ -154,7 +157,7 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
           onChoose([root.id]);
         })}
       </div>
-      <ul aria-label="Tree of parts" className="grid rounded-lg bg-panel p-1">
+      <ul aria-label="Tree of parts" onKeyDown={upAndDown} className="grid rounded-lg bg-panel p-1">
         {rowsOf(root).map(({ part: one, depth }) => {
           const Seen = one.hidden ? EyeOff : Eye;
           const Held = one.locked ? Lock : LockOpen;
@@ -169,6 +172,8 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
               <button
                 type="button"
                 aria-pressed={chosen.includes(one.id)}
+                // One stop for Tab: arrows go from part to part.
+                tabIndex={one.id === part ? undefined : -1}
                 aria-label={partName(one)}
                 onClick={(event) => {
                   const several = (event.ctrlKey || event.metaKey) && find(root, one.id)?.parent === row?.parent;

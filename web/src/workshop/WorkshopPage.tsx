@@ -34,7 +34,7 @@ export function WorkshopPage() {
       <Page title="Workshop">
         <Empty title={data || !id ? 'This template is not one of yours.' : 'One moment …'}>
           <p>Open a graphic, and choose “Change its template”: a copy of your own is made.</p>
-          <Link to="/graphics" className="text-cool hover:underline">
+          <Link to="/graphics" className="link">
             To the graphics
           </Link>
         </Empty>
@@ -63,6 +63,7 @@ function Workshop({ template }: { template: TemplateJson }) {
   return (
     <Page
       title="Workshop"
+      help="workshop"
       actions={
         <>
           <UndoButtons />
@@ -75,7 +76,7 @@ function Workshop({ template }: { template: TemplateJson }) {
             <FileOutput aria-hidden size={15} /> Save as a file
           </a>
           {user && (
-            <Link to={`/graphics/${user.id}`} className="px-3 font-semibold text-cool hover:underline">
+            <Link to={`/graphics/${user.id}`} className="px-3 font-semibold link">
               Back to {user.name}
             </Link>
           )}
