@@ -71,7 +71,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
 
   return (
     <li className="stacks grid grid-cols-[minmax(0,1.3fr)_minmax(0,1fr)] gap-8 rounded-[14px] bg-panel p-5">
-      <div className="grid content-start gap-4">
+      <div className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-4">
         <h2 className="text-sm font-semibold">
           {output.name}
           <span className="ml-2 font-normal text-quiet">
