@@ -110,6 +110,7 @@ public sealed class ShelfFileTests
             (await one.Http.GetByteArrayAsync("/api/templates/name/file"), "set.json"),
             (file[..(file.Length / 3)], "damaged"),
             ("{ half"u8.ToArray(), "no set that Side Lamp reads"),
+            (With(copy => copy["name"] = new string('m', 5_000_001)), "up to 5,000,000 letters"),
             (With(copy => copy["graphics"] = null), "no set that Side Lamp reads"),
             (With(copy => copy["graphics"]![0] = null), "no set that Side Lamp reads"),
             (With(copy => copy["graphics"]![0]!["as"]!["speed"] = "fast"), "At /graphics/0/as/speed"),

@@ -171,13 +171,13 @@ test('a saved finish dresses another part, and a locked part stays as it is', as
   await page.waitForURL(/workshop\/own-/);
   const tree = page.getByRole('list', { name: 'Tree of parts' });
   await tree.getByRole('button', { name: 'place', exact: true }).click();
-  await choose(page.getByLabel('Ink', { exact: true }), 'glow');
+  await choose(page.getByLabel('Ink', { exact: true }), 'highlight');
   await page.getByLabel('Name of a new finish').fill('Bright');
   await page.getByRole('region', { name: 'Saved finishes' }).getByRole('button', { name: 'Save' }).click();
   await page.getByRole('button', { name: 'Part', exact: true }).click();
   await page.getByRole('menuitem', { name: 'Words' }).click();
   await choose(page.getByLabel('Give it the look of'), 'Bright');
-  await expect(page.getByLabel('Ink', { exact: true })).toHaveText('glow');
+  await expect(page.getByLabel('Ink', { exact: true })).toHaveText('highlight');
   await page.getByRole('button', { name: 'text is open' }).click();
   await expect(page.getByText('“text” is locked.')).toBeVisible();
   await expect(page.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled();

@@ -18,6 +18,9 @@ public sealed partial record GraphicSet(string Format, string Name, ImmutableArr
     /// <summary>Of the graphics in one.</summary>
     public const int Most = 200;
 
+    /// <summary>Of its document, as JSON: no more than any edit may bring at once.</summary>
+    public const int MostLetters = 5_000_000;
+
     /// <summary>These graphics of a show. What comes from feeds stays with the show that has them.</summary>
     /// <param name="choices">What was counted, and which outfit is worn, goes along.</param>
     /// <exception cref="RefusedException">None of them is there, or there are too many.</exception>

@@ -10,9 +10,10 @@ internal static class Mirroring
 
     private static ShapedLine? FirstWords(Measured measured)
     {
-        if (measured is { Part: TextPart { Field: not null }, Text.Lines: var lines })
+        if (measured.Part is TextPart { Field: not null })
         {
-            return lines.FirstOrDefault(line => line.Text.Any(char.IsLetter));
+            var text = measured.Pages.IsDefaultOrEmpty ? measured.Text : measured.Pages[0];
+            return text?.Lines.FirstOrDefault(line => line.Text.Any(char.IsLetter));
         }
 
         return measured.Parts.IsDefaultOrEmpty ? null : measured.Parts.Select(FirstWords).FirstOrDefault(line => line is not null);

@@ -21,7 +21,7 @@ public static class SetEndpoints
                 {
                     var kept = loop.Stage.Kept;
                     var set = GraphicSet.Of(kept.Show, kept.Choices, graphics.Split(',').Select(id => new GraphicId(id)).ToHashSet());
-                    return TypedResults.File(ShelfFiles.Pack(ShelfFiles.Set, CoreJson.WriteWhole(set), assets), "application/zip", "set.zip");
+                    return TypedResults.File(ShelfFiles.Pack(ShelfFiles.Set, Checked(CoreJson.WriteWhole(set)), assets), "application/zip", "set.zip");
                 }
             )
             .WithName("exportSet")
@@ -38,11 +38,15 @@ public static class SetEndpoints
             .ProducesProblem(400);
     }
 
+    /// <summary>What is saved is no more than is taken in.</summary>
+    private static string Checked(string json) =>
+        json.Length <= GraphicSet.MostLetters ? json : throw RefusedException.Faulty("/graphics", $"A set holds up to {GraphicSet.MostLetters:N0} letters, with all cards, and these are {json.Length:N0}. Choose fewer graphics.");
+
     private static GraphicSet Read(string json)
     {
         try
         {
-            return CoreJson.Read<GraphicSet>(json);
+            return CoreJson.Read<GraphicSet>(Checked(json));
         }
         catch (JsonException error)
         {

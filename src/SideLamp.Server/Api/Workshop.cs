@@ -33,6 +33,7 @@ public static class Workshop
                     TypedResults.File(ShelfFiles.Pack(ShelfFiles.Template, (shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source, assets), "application/zip", $"{id}.zip")
             )
             .WithName("exportTemplate")
+            .ProducesProblem(400)
             .ProducesProblem(404);
         api.MapPost(
                 "/templates/file",

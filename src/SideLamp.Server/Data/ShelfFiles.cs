@@ -26,10 +26,24 @@ public static partial class ShelfFiles
     private const string Media = "media/";
     private const int MostMedia = 64;
 
+    /// <summary>What the names of the files may come to, in bytes.</summary>
+    private const int MostNames = 64 * 1024;
+
     /// <param name="document">What the source is called in it.</param>
+    /// <exception cref="RefusedException">It is more than <see cref="Unpack"/> takes.</exception>
     public static byte[] Pack(string document, string source, AssetRepository assets)
     {
         var used = StoredFile().Matches(source).Select(found => new AssetId(found.Value)).Distinct().Select(assets.Find).OfType<Asset>().Where(asset => File.Exists(assets.PathOf(asset.Id))).ToList();
+        if (used.Count > MostMedia)
+        {
+            throw RefusedException.Faulty("", $"A file brings up to {MostMedia} pictures, films and sounds, and here are {used.Count}. Save less at once.");
+        }
+
+        if (used.Sum(asset => new FileInfo(assets.PathOf(asset.Id)).Length) + Encoding.UTF8.GetByteCount(source) > LargestFile - MostNames)
+        {
+            throw RefusedException.Faulty("", $"With its pictures, films and sounds this is larger than {LargestFile >> 20} MiB, which nothing could take in. Save less at once.");
+        }
+
         using var copy = new MemoryStream();
         using (var zip = new ZipArchive(copy, ZipArchiveMode.Create, leaveOpen: true))
         {

@@ -70,6 +70,16 @@ public sealed class RightToLeftTests : FoldedShow
         static string Clip(ImmutableArray<double>? clip) => clip is { } shares ? string.Join(' ', shares) : "";
     }
 
+    [Fact]
+    public void Words_of_several_pages_say_which_way_they_run_too()
+    {
+        var template = Shelf.Bundled[new TemplateId("quote")].Template;
+        using var shaper = new TextShaper(Path.Combine(Root, "fonts"));
+        Picture Lay(bool mirrors) => Layouts.Lay(Dress.Plain(template, Brand.Night with { Mirrors = mirrors }, Canvas.FullHd), Words(("quote", string.Join(' ', Enumerable.Repeat("שלום לכל העשים", 40))), ("who", ""), ("where", "")), shaper);
+        Assert.Contains(Lay(true).Fits, fit => fit.Pages > 1);
+        Assert.NotEqual(Lay(false).Nodes.Single(node => node.Id == "edge").Box.X, Lay(true).Nodes.Single(node => node.Id == "edge").Box.X);
+    }
+
     private static IEnumerable<string> TextsIn(Part part) =>
         part switch
         {

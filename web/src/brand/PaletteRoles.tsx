@@ -15,7 +15,7 @@ const roles: { role: Role; name: string; use: string }[] = [
   { role: 'ink', name: 'Ink', use: 'names and sentences' },
   { role: 'quiet', name: 'Quiet', use: 'second lines' },
   { role: 'accent', name: 'Accent', use: 'edges, marks, small words' },
-  { role: 'glow', name: 'Glow', use: 'the brightest touch' },
+  { role: 'glow', name: 'Highlight', use: 'the brightest touch' },
   { role: 'alarm', name: 'Alarm', use: 'what must not be missed' },
 ];
 

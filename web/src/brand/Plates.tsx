@@ -46,7 +46,7 @@ export function Plates({ brand, keep }: { brand: Brand; keep: KeepBrand }) {
         label="Surface"
         value={brand.plates}
         choices={[
-          { value: 'lamplight', words: 'Lamp' },
+          { value: 'lamplight', words: 'Soft gradient' },
           { value: 'solid', words: 'Solid' },
           { value: 'gradient', words: 'Gradient' },
           { value: 'glass', words: 'Glass' },

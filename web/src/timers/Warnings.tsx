@@ -18,7 +18,7 @@ const inks = [
   ['', 'as before'],
   ['alarm', 'alarm'],
   ['accent', 'accent'],
-  ['glow', 'glow'],
+  ['glow', 'highlight'],
   ['quiet', 'quiet'],
 ] as const;
 

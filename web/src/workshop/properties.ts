@@ -251,7 +251,7 @@ export const roles: [string, string][] = [
   ['ink', 'ink'],
   ['quiet', 'quiet'],
   ['accent', 'accent'],
-  ['glow', 'glow'],
+  ['glow', 'highlight'],
   ['alarm', 'alarm'],
   ['on-accent', 'words on accent'],
   ['on-alarm', 'words on alarm'],
