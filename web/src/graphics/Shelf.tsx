@@ -15,6 +15,7 @@ import { Preview, type Dwell } from './Preview';
 import { useSample } from '../monitor/useSample';
 import { rove } from '../ui/rove';
 import { Seen } from '../ui/Seen';
+import { useMatch } from '../ui/useMatch';
 
 /** Opens the shelf: every template, live, in the show's own brand. */
 export function ShelfButton() {
@@ -59,6 +60,8 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
   const [wish, setWish] = useState('');
   const [kind, setKind] = useState<Template['kind'] | null>(null);
   const [shown, setShown] = useState('');
+  // Without room at the side, what is pointed at plays where it stands.
+  const narrow = useMatch('(max-width: 1000px)');
   const templates = [...show.templates].sort((one, other) => order.indexOf(one.kind) - order.indexOf(other.kind));
   const kinds = [...new Set(templates.map((template) => template.kind))];
   const found = templates.filter((template) => (!kind || template.kind === kind) && matches(template, wish));
@@ -94,7 +97,7 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
       <div className="flex flex-wrap items-center gap-x-4 gap-y-2">
         <Dialog.Title className="text-base font-bold">Shelf</Dialog.Title>
         <Dialog.Description className="sr-only">Templates to take a graphic from.</Dialog.Description>
-        <div className="relative w-64">
+        <div className="relative w-64 max-sm:w-48">
           <Search aria-hidden size={15} className="absolute top-2 left-2.5 text-faint" />
           <input
             autoFocus
@@ -117,12 +120,12 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
           ))}
         </span>
         <Dialog.Close asChild>
-          <Button kind="bare" aria-label="Close the shelf">
+          <Button kind="bare" aria-label="Close the shelf" className="max-sm:absolute max-sm:top-3 max-sm:right-1">
             <X aria-hidden size={18} />
           </Button>
         </Dialog.Close>
       </div>
-      <div className="grid min-h-0 grid-cols-[9.375rem_minmax(0,1fr)_minmax(17rem,26rem)] gap-4 max-[820px]:grid-cols-[9.375rem_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)]">
+      <div className="grid min-h-0 grid-cols-[9.375rem_minmax(0,1fr)_minmax(17rem,34%)] gap-4 max-[1000px]:grid-cols-[9.375rem_minmax(0,1fr)] max-sm:grid-cols-1 max-sm:grid-rows-[auto_minmax(0,1fr)]">
         <div
           role="group"
           aria-label="Kinds"
@@ -154,23 +157,22 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
               key={template.id}
               template={template}
               isShown={template.id === preview}
+              play={narrow && template.id === shown}
               onShow={() => !dwell && setShown(template.id)}
               onTake={() => void add(template.id)}
             />
           ))}
           {found.length === 0 && <li className="text-quiet">No matches on the shelf.</li>}
         </ul>
-        {preview && (
-          <div className="grid min-h-0 max-[820px]:hidden">
-            <Preview
-              templates={found}
-              shown={preview}
-              onShow={setShown}
-              dwell={dwell}
-              onDwell={onDwell}
-              onTake={(id) => void add(id)}
-            />
-          </div>
+        {preview && !narrow && (
+          <Preview
+            templates={found}
+            shown={preview}
+            onShow={setShown}
+            dwell={dwell}
+            onDwell={onDwell}
+            onTake={(id) => void add(id)}
+          />
         )}
       </div>
     </>
@@ -186,11 +188,13 @@ const rest = 140;
 function Tile({
   template,
   isShown,
+  play,
   onShow,
   onTake,
 }: {
   template: Template;
   isShown: boolean;
+  play: boolean;
   onShow(): void;
   onTake(): void;
 }) {
@@ -214,7 +218,7 @@ function Tile({
         )}
       >
         <Seen className="aspect-video">
-          <Sample template={template} />
+          <Sample template={template} play={play} />
         </Seen>
         <span className="block px-3 py-2">
           <b className="block font-semibold">{template.name}</b>
@@ -225,9 +229,9 @@ function Tile({
   );
 }
 
-function Sample({ template }: { template: Template }) {
+function Sample({ template, play }: { template: Template; play: boolean }) {
   const { data } = useSample(template.id);
-  return <PictureView close picture={data} label={`${template.name}, as it would look`} />;
+  return <PictureView close play={play} picture={data} label={`${template.name}, as it would look`} />;
 }
 
 /** Whether a file is a set: the directory of a zip, at its end, names what is in it. */
