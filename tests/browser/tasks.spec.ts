@@ -159,6 +159,10 @@ test('tasks on air: words, outfits, a cue and its key, the link, all off and bac
     revision: 9e15,
     outfits: [{ id: 'o1', name: 'Name alone', hidden: ['role'] }],
   });
+  await send(lamp, 'PATCH', '/api/graphics/to-see', {
+    revision: 9e15,
+    words: { items: '[x] first task\n[ ] second task' },
+  });
   await page.goto(lamp.url);
   const hand = new Hand(page);
   const map = page.locator('[data-map]');
@@ -222,6 +226,15 @@ test('tasks on air: words, outfits, a cue and its key, the link, all off and bac
   await hand.press('u');
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   counted('a cue of what is lit, run by its key', 5);
+
+  // A line of a checklist that is written by hand: ticked on the desk, struck through on air.
+  await page.keyboard.press('8');
+  await expect(output.getByText('second task')).toBeVisible();
+  await hand.press(page.getByRole('button', { name: 'Edit the words of Still to see' }));
+  await hand.press(page.getByRole('checkbox', { name: 'second task' }));
+  await expect(output.locator('[data-node$="/ticked"]').getByText('second task')).toBeVisible();
+  await expect(output.getByText('second task').locator('..')).toHaveCSS('text-decoration-line', 'line-through');
+  counted('a box ticked on air', 2);
 
   await hand.press(hand.button('Lights out'));
   await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);

@@ -27,6 +27,9 @@ import { isStepped } from './OneMore';
 import { lightStandby, useStandby } from './desk';
 import { FedBy } from './FedBy';
 import { GraphicTools } from './GraphicTools';
+import { later } from '../ui/later';
+
+const TickLines = later(async () => (await import('./TickLines')).TickLines);
 
 const lockedNote = 'The template says that this does not change while it is on air.';
 
@@ -238,6 +241,9 @@ function WordRow({ graphic, card, field, draft, lit, onType }: WordRowProps) {
   };
   return (
     <div className="grid grid-cols-[4.75rem_1fr] items-center gap-2">
+      {field.kind === 'list' && draft[field.name] === undefined && (
+        <TickLines graphic={graphic} card={card} field={field.name} value={now} disabled={locked} />
+      )}
       <label htmlFor={counts ? undefined : id} className="flex items-center gap-1 text-quiet">
         {field.label}
         {locked && <Lock aria-label="locked" size={12} />}

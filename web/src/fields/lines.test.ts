@@ -1,5 +1,5 @@
 import { expect, test } from 'vitest';
-import { linesIn, moved, textOf, type Shape } from './lines';
+import { linesIn, moved, textOf, ticksIn, withTick, type Shape } from './lines';
 
 const shape = (part: Partial<Shape>): Shape => ({
   field: 'items',
@@ -34,6 +34,23 @@ test('a roll parts its lines at the first colon, and a colon within the first wo
   expect(textOf(lines, roll)).toBe(text.replace('Tea\tthe', 'Tea: the'));
   expect(textOf([{ mark: '', cells: ['A: b', 'c'] }], roll)).toBe('A: b\tc');
   expect(linesIn('A: b\tc', roll)[0]!.cells).toEqual(['A: b', 'c']);
+});
+
+test('a box is ticked wherever its line stands by now, and nothing else changes', () => {
+  const text = 'Heading\n[ ] tea\ttwo cups\n  [X] lamp\n[ ] tea\ttwo cups';
+  expect(ticksIn(text)).toEqual([
+    { at: 1, words: 'tea · two cups', done: false },
+    { at: 2, words: 'lamp', done: true },
+    { at: 3, words: 'tea · two cups', done: false },
+  ]);
+  // Of two alike the one that was pressed.
+  expect(withTick(text, 3, 'tea · two cups', true)).toBe(text.replace(/\[ \] tea\ttwo cups$/, '[x] tea\ttwo cups'));
+  expect(withTick(text, 0, 'lamp', false)).toBe(text.replace('  [X] lamp', '[ ] lamp'));
+  expect(withTick(text, 1, 'gone', true)).toBeNull();
+  expect(withTick('[ ] $& costs $1', 0, '$& costs $1', true)).toBe('[x] $& costs $1');
+  // What rules make, or feeds fill, is not ticked here.
+  expect(ticksIn('{% for row in to_see %}[ ] {{ row.text }}\n{% endfor %}')).toEqual([]);
+  expect(ticksIn('[ ] {{ song.text }}')).toEqual([]);
 });
 
 test('a line that is moved leaves the order of the others', () => {

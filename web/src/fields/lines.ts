@@ -12,6 +12,37 @@ export interface Line {
 
 const mark = /^\s*\[([xX ])\] ?/;
 
+/** A line with a box. */
+export interface Box {
+  /** Which line of the list it is, from 0. */
+  at: number;
+  words: string;
+  done: boolean;
+}
+
+/** The boxes of a list that is written by hand; none where rules make it. */
+export function ticksIn(text: string): Box[] {
+  if (isMade(text) || text.includes('{{')) return [];
+  return text.split('\n').flatMap((line, at) => {
+    const found = mark.exec(line);
+    return found ? [{ at, words: said(line.slice(found[0].length)), done: found[1] !== ' ' }] : [];
+  });
+}
+
+const said = (columns: string): string => columns.replaceAll('\t', ' · ');
+
+/** The list with one of its boxes ticked, or open again; null when there is no such line any more. */
+export function withTick(text: string, at: number, words: string, done: boolean): string | null {
+  const boxes = ticksIn(text).filter((box) => box.words === words);
+  // Lines may have moved since they were looked at.
+  const box = boxes.find((one) => one.at === at) ?? boxes[0];
+  if (!box) return null;
+  return text
+    .split('\n')
+    .map((line, place) => (place === box.at ? line.replace(mark, done ? '[x] ' : '[ ] ') : line))
+    .join('\n');
+}
+
 /** Whether a list is put together by rules, such as one for each row of a feed: its lines are no items. */
 export const isMade = (text: string): boolean => text.includes('{%');
 

@@ -33,11 +33,11 @@ export function Boxes({ feed }: { feed: Schemas['Feed'] }) {
     setAsked((now) => new Map([...now].filter(([one]) => one !== row)));
   };
   return (
-    <section aria-label={`Boxes of ${feed.name}`} className="grid gap-1">
+    <section aria-label={`Boxes of ${feed.name}`} className="grid grid-cols-[minmax(0,1fr)] gap-1">
       {data.rows.map((cells, at) => {
         const row = data.keys[at]!;
         return (
-          <fieldset key={row} disabled={!feed.mayTick} className="disabled:opacity-60">
+          <fieldset key={row} disabled={!feed.mayTick} className="grid grid-cols-[minmax(0,1fr)] disabled:opacity-60">
             <Tick checked={asked.get(row) ?? cells[done] === 'true'} onChange={(ticked) => void tick(row, ticked)}>
               <span className="truncate">{cells[words]}</span>
             </Tick>
