@@ -85,6 +85,20 @@ test('tasks before the evening: guests, stay and what follows, brand, long words
     await expect(hand.button('Daylight in use')).toBeVisible();
   });
 
+  await task('a template of one’s own, with a bolder line', 6, async () => {
+    await hand.press(place('Graphics'));
+    await hand.press(graphic('Names'));
+    await hand.press(hand.button('Change its template'));
+    await hand.press(
+      page.getByRole('list', { name: 'Tree of parts' }).getByRole('button', { name: 'second line', exact: true }),
+    );
+    await hand.type(page.getByLabel('Weight', { exact: true }), '700');
+    await page.keyboard.press('Enter');
+    await hand.press(page.getByRole('link', { name: 'Back to Names' }));
+    const line = easel.locator('[data-node="role/0"] span').first().locator('..');
+    await expect(line).toHaveCSS('font-family', /-700$/);
+  });
+
   await task('long words, and words in another script', 4, async () => {
     await hand.press(place('Graphics'));
     await hand.press(graphic('Moth in view'));
