@@ -249,6 +249,11 @@ test('tasks on air: words, outfits, a cue and its key, the link, all off and bac
   await expect(output.locator('[data-node$="/ticked"]').getByText('second task')).toBeVisible();
   await expect(output.getByText('second task').locator('..')).toHaveCSS('text-decoration-line', 'line-through');
   counted('a box ticked on air', 2);
+  // Two in one moment: the first is no other edit that would keep the second from going to air.
+  await page
+    .getByRole('checkbox', { name: /task$/ })
+    .evaluateAll((all) => all.forEach((box) => (box as HTMLElement).click()));
+  await expect(output.locator('[data-node$="/ticked"]').filter({ hasText: 'task' })).toHaveCount(0);
 
   await hand.press(hand.button('Lights out'));
   await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
@@ -285,6 +290,18 @@ test('tasks on air: words, outfits, a cue and its key, the link, all off and bac
   await hand.press(page.getByRole('menuitem', { name: 'Save these 2 as a set' }));
   const file = await (await saving).path();
   counted('a set of what is chosen', 4);
+  // What cannot be saved is said, and is no file.
+  await page.route('**/api/sets/file*', (route) =>
+    route.fulfill({
+      status: 400,
+      contentType: 'application/problem+json',
+      body: JSON.stringify({ title: 'No.', faults: [{ path: '', message: 'Save less at once.' }] }),
+    }),
+  );
+  await list.getByRole('link', { name: /Next lamp check/ }).click({ button: 'right' });
+  await page.getByRole('menuitem', { name: /as a set$/ }).click();
+  await expect(page.getByText('Save less at once.')).toBeVisible();
+  await page.unroute('**/api/sets/file*');
   await hand.press(hand.button('Add a graphic'));
   const asked = page.waitForEvent('filechooser');
   await hand.press(hand.button('From a file'));

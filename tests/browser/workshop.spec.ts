@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { choose, expect, test } from './sideLamp';
+import { choose, expect, send, test } from './sideLamp';
 
 test('a template of one’s own is built from a bundled one, lit, and reaches its graphic at once', async ({
   page,
@@ -82,7 +82,7 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await expect(part('plate 2')).toHaveCount(0);
   // It goes to a file, and a show takes it in from there; what is no template is refused, with the reason.
   const saving = page.waitForEvent('download');
-  await page.getByRole('link', { name: 'Save as a file' }).click();
+  await page.getByRole('button', { name: 'Save as a file' }).click();
   const file = await (await saving).path();
   await page.getByRole('link', { name: 'Back to Names' }).click();
   await page.getByRole('button', { name: 'Push' }).click();
@@ -102,6 +102,13 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await page.waitForURL(/graphics\/g/);
   await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="plate/plate"]')).toBeVisible();
 });
+
+/** What waits for something that happens elsewhere. */
+function gate(): { open(): void; passed: Promise<void> } {
+  let open!: () => void;
+  const passed = new Promise<void>((done) => (open = done));
+  return { open, passed };
+}
 
 test('parts are named, set several at once, and drawn to one another in a free layer', async ({ page, lamp }) => {
   await page.goto(`${lamp.url}/graphics/names`);
@@ -153,7 +160,25 @@ test('parts are named, set several at once, and drawn to one another in a free l
   await page.getByRole('menuitem', { name: 'Words' }).click();
   const handle = page.getByRole('application', { name: /^Place of text/ });
   await handle.focus();
-  for (const key of ['Shift+ArrowRight', 'Shift+ArrowDown', 'ArrowRight']) await page.keyboard.press(key);
+  // An answer that was asked for before the next key takes nothing of that back.
+  const [asked, late, answered] = [gate(), gate(), gate()];
+  await page.route(
+    '**/source',
+    async (route) => {
+      const response = await route.fetch();
+      asked.open();
+      await late.passed;
+      await route.fulfill({ response });
+      answered.open();
+    },
+    { times: 1 },
+  );
+  await page.keyboard.press('Shift+ArrowRight');
+  await asked.passed;
+  await page.keyboard.press('Shift+ArrowDown');
+  late.open();
+  await answered.passed;
+  await page.keyboard.press('ArrowRight');
   await expect.poll(async () => (await source('text'))?.at).toEqual([11, 10]);
   const easel = (await page.getByRole('img', { name: 'Easel: the template' }).boundingBox())!;
   const box = (await handle.boundingBox())!;
@@ -163,6 +188,17 @@ test('parts are named, set several at once, and drawn to one another in a free l
   await page.mouse.move(box.x + 5 + ((80 - 11 - 1.5) * easel.width) / 1920, box.y + 5, { steps: 5 });
   await page.mouse.up();
   await expect.poll(async () => (await source('text'))?.at?.[0]).toBe(80);
+
+  // Where the brand mirrors it, right is still where the hand moves it: its numbers count from the other side.
+  const { brand } = (await (await fetch(`${lamp.url}/api/show`)).json()) as { brand: { name: string } };
+  await send(lamp, 'PATCH', `/api/brands?name=${brand.name}`, { revision: 9e15, brand: { ...brand, mirrors: true } });
+  await send(lamp, 'PATCH', '/api/graphics/names', { revision: 9e15, words: { name: 'שלום', role: 'שלום' } });
+  await expect(page.getByRole('img', { name: 'Easel: the template' }).getByText('שלום').first()).toBeVisible();
+  const before = (await handle.boundingBox())!.x;
+  await handle.focus();
+  await page.keyboard.press('Shift+ArrowRight');
+  await expect.poll(async () => (await source('text'))?.at?.[0]).toBe(70);
+  await expect.poll(async () => (await handle.boundingBox())!.x).toBeGreaterThan(before);
 });
 
 test('a saved finish dresses another part, and a locked part stays as it is', async ({ page, lamp }) => {

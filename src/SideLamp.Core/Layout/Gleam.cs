@@ -14,7 +14,8 @@ internal static class Gleam
     /// <param name="name">Of the light among the part's pieces: a part may have one of its own, and one that draws the eye.</param>
     /// <param name="box">Of the part, in px.</param>
     /// <param name="scale">px a design px is.</param>
-    public static IEnumerable<Node> Over(Part part, string name, Duration period, Box box, Brand brand, Plating plating, double scale)
+    /// <param name="isMirrored">Whether it runs from right to left.</param>
+    public static IEnumerable<Node> Over(Part part, string name, Duration period, Box box, Brand brand, Plating plating, double scale, bool isMirrored)
     {
         var shape = part switch
         {
@@ -29,11 +30,12 @@ internal static class Gleam
         var (across, down) = (band.W * Math.Sin(Lean), band.H * Math.Abs(Math.Cos(Lean)));
         var end = Math.Round(100 * down / (across + down), 1);
         var (none, light) = (brand.Palette.Glow.Fade(0).ToCss(), brand.Palette.Glow.Fade(0.4).ToCss());
-        var fill = string.Create(CultureInfo.InvariantCulture, $"linear-gradient(100deg,{none} {end}%,{light} 50%,{none} {100 - end}%)");
+        var fill = string.Create(CultureInfo.InvariantCulture, $"linear-gradient({(isMirrored ? 80 : 100)}deg,{none} {end}%,{light} 50%,{none} {100 - end}%)");
+        var (start, way) = isMirrored ? (box.W, -1) : (-band.W, 1);
         return
         [
             new Node(frame, part.Id, box, box, radius, shape is null ? null : plating.ClipOf(shape, box), []),
-            new Node($"{frame}/band", frame, band.Move(-band.W, 0), box, null, null, [Motions.Sheen(period, box.W + band.W)], new Plate(fill, null, 0, null, null)),
+            new Node($"{frame}/band", frame, band.Move(start, 0), box, null, null, [Motions.Sheen(period, way * (box.W + band.W))], new Plate(fill, null, 0, null, null)),
         ];
     }
 }

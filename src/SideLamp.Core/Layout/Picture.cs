@@ -23,6 +23,9 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
     /// <summary>How long it should stay at the least, so that its words can be read twice: a suggestion, from common practice. Zero = there is nothing to read.</summary>
     public Duration Suggested { get; init; }
 
+    /// <summary>Whether its parts have changed sides, as its words run from right to left.</summary>
+    public bool Mirrored { get; init; }
+
     /// <summary>The belts in it, as they would be begun now.</summary>
     [JsonIgnore]
     public ImmutableArray<LaidBelt> Belts { get; init; } = [];

@@ -42,6 +42,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
         return new Picture(box, nodes, Longest(MovePath.Arrive), Longest(MovePath.Leave), _fits.ToImmutable(), _reading)
         {
             Belts = _belts.ToImmutable(),
+            Mirrored = isMirrored,
             Words = (int)Math.Ceiling(Reading.WordsIn(said)),
             Suggested = said.Length == 0 ? Duration.Zero : Reading.Twice(said),
         };
@@ -53,7 +54,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
         Place(root, box, null);
         if (attention is { Kind: AttentionKind.Sheen } sheen)
         {
-            _nodes.AddRange(Gleam.Over(root.Part, "attention", sheen.Every, box, brand, _plating, scale));
+            _nodes.AddRange(Gleam.Over(root.Part, "attention", sheen.Every, box, brand, _plating, scale, isMirrored));
         }
         else if (attention is not null && At(root.Part.Id) is var at and >= 0)
         {
@@ -109,7 +110,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
 
         if (measured.Part.Hold is { Kind: HoldKind.Sheen } sheen)
         {
-            _nodes.AddRange(Gleam.Over(measured.Part, "sheen", sheen.Period, box, brand, _plating, scale));
+            _nodes.AddRange(Gleam.Over(measured.Part, "sheen", sheen.Period, box, brand, _plating, scale, isMirrored));
         }
 
         if (measured.Part.Turn != 0)

@@ -58,6 +58,19 @@ export async function answered<T>(call: Promise<Answer<T>>): Promise<T> {
     throw new Refusal(0, 'Side Lamp is not answering. Nothing was sent.', []);
   }
   if (answer.data !== undefined && answer.response.ok) return answer.data;
-  const problem = answer.error as { title?: string; faults?: { path: string; message: string }[] } | undefined;
-  throw new Refusal(answer.response.status, problem?.title ?? 'Side Lamp refused this.', problem?.faults ?? []);
+  throw refusalOf(answer.response.status, answer.error);
+}
+
+/** A file that the server makes; a refusal is thrown. */
+export async function fetched(address: string, signal: AbortSignal): Promise<Response> {
+  const answer = await fetch(address, { signal }).catch(() => {
+    throw new Refusal(0, 'Side Lamp is not answering. Nothing was saved.', []);
+  });
+  if (answer.ok) return answer;
+  throw refusalOf(answer.status, await answer.json().catch(() => undefined));
+}
+
+function refusalOf(status: number, answer: unknown): Refusal {
+  const problem = answer as { title?: string; faults?: { path: string; message: string }[] } | undefined;
+  return new Refusal(status, problem?.title ?? 'Side Lamp refused this.', problem?.faults ?? []);
 }

@@ -3060,6 +3060,7 @@ export interface components {
             /** Format: int32 */
             words: number;
             suggested: components["schemas"]["Duration"];
+            mirrored: boolean;
         };
         PicturesView: {
             /** Format: int32 */

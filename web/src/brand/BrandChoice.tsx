@@ -2,13 +2,14 @@ import { Download, Plus, Shirt, Trash2 } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { useRef } from 'react';
 import { useLive } from '../live/live';
+import { tellDeleted } from '../show/deleted';
 import { edits } from '../show/edits';
+import { saveFile } from '../show/saveFile';
 import { useShow, type Brand } from '../show/show';
 import { litIn } from '../show/air';
 import { Button } from '../ui/Button';
 import { menuLook } from '../ui/menuLook';
 import { KeptText } from '../show/KeptText';
-import { ask } from '../ui/ask';
 
 interface Props {
   /** The one that is open. */
@@ -74,7 +75,7 @@ export function BrandChoice({ brand, opened, onOpen, onRename }: Props) {
           kind="bare"
           aria-label="Save this brand as a file"
           title="Save as a file"
-          onClick={() => location.assign(`/api/brands/file?name=${encodeURIComponent(brand.name)}`)}
+          onClick={() => void saveFile(`/api/brands/file?name=${encodeURIComponent(brand.name)}`, `${brand.name}.json`)}
         >
           <Download aria-hidden size={16} />
         </Button>
@@ -93,8 +94,7 @@ export function BrandChoice({ brand, opened, onOpen, onRename }: Props) {
 }
 
 async function remove(name: string): Promise<void> {
-  const words = 'What is on air keeps its look. This cannot be undone.';
-  if (await ask({ title: `Delete the brand “${name}”?`, words, yes: 'Delete it' })) await edits.deleteBrand(name);
+  if (await edits.deleteBrand(name)) tellDeleted(edits.undo, `The brand “${name}” is`);
 }
 
 function Tints({ brand }: { brand: Brand }) {

@@ -1,5 +1,7 @@
+import { useRef } from 'react';
 import { ticksIn, withTick } from '../fields/lines';
-import { live, useLive } from '../live/live';
+import { live } from '../live/live';
+import { until } from '../live/until';
 import { airingOf, isLit, press } from '../show/air';
 import { drafts } from '../show/drafts';
 import { edits } from '../show/edits';
@@ -16,17 +18,35 @@ interface Props {
   disabled: boolean;
 }
 
+const isEdited = (graphic: string): boolean => airingOf(live.getState(), graphic)?.edited ?? false;
+
+/** The news of a push come with its answer, or a moment later, in ms. */
+const newsWithin = 1000;
+
 /** The boxes of a checklist that is written by hand. A tick goes to air at once, unless other edits wait to be pushed: those are not pushed along. */
 export function TickLines({ graphic, card, field, value, disabled }: Props) {
-  const edited = useLive((state) => airingOf(state, graphic.id)?.edited ?? false);
+  // Ticks on their way leave something to be pushed themselves: that is no other edit.
+  const ticking = useRef({ count: 0, alone: false });
   const tick = async (at: number, words: string, done: boolean): Promise<void> => {
-    const alone = !edited && !drafts.getState().all[graphic.id];
+    const own = ticking.current;
+    if (own.count === 0) own.alone = !isEdited(graphic.id) && !drafts.getState().all[graphic.id];
+    own.count++;
+    try {
+      await send(at, words, done);
+    } finally {
+      own.count--;
+    }
+  };
+  const send = async (at: number, words: string, done: boolean): Promise<void> => {
     const now =
       nowOf(({ graphics }) => graphics, graphic).cards.find((one) => one.id === card.id)?.words[field] ?? value;
     const next = withTick(now, at, words, done);
     if (next === null || !(await edits.graphic(graphic.id, { card: card.id, words: { [field]: next } }))) return;
     const airing = airingOf(live.getState(), graphic.id);
-    if (alone && isLit(airing?.phase)) await press('push', { graphic: graphic.id, how: 'a tick' });
+    if (!ticking.current.alone || !isLit(airing?.phase)) return;
+    // Until the news say so, what is to be pushed is still what was pushed.
+    if (await press('push', { graphic: graphic.id, how: 'a tick' }))
+      await until(live, () => !isEdited(graphic.id), newsWithin);
   };
   const boxes = ticksIn(value);
   if (boxes.length === 0) return null;

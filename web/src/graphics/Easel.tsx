@@ -10,6 +10,7 @@ import { useBackdrop } from '../monitor/useBackdrop';
 import { usePicture } from '../monitor/usePicture';
 import type { Model } from '../painter/model';
 import { FitNote } from '../show/FitNote';
+import { styleOf } from '../monitor/pulling';
 import { useShow, type Graphic, type Placement } from '../show/show';
 import { Segmented } from '../ui/Segmented';
 import { Handles } from './Handles';
@@ -115,18 +116,11 @@ export function inPx(area: Area, { width, height }: { width: number; height: num
 }
 
 function SafeLine({ area, name, low }: { area: Area; name: string; low?: boolean }) {
-  const show = useShow();
-  const share = (px: number, of: number) => `${(px / of) * 100}%`;
-  const { width, height } = show.canvas;
+  const canvas = useShow((show) => show.canvas);
   return (
     <div
       className="pointer-events-none absolute border border-dashed border-white/45 mix-blend-difference"
-      style={{
-        left: share(area.x, width),
-        top: share(area.y, height),
-        width: share(area.w, width),
-        height: share(area.h, height),
-      }}
+      style={styleOf(area, canvas)}
     >
       <span className={clsx('absolute right-1 text-[0.5625rem] text-white/80', low ? 'bottom-0.5' : '-top-3.5')}>
         {name}

@@ -5,6 +5,7 @@ import { useLive } from '../live/live';
 import { PictureView } from '../monitor/PictureView';
 import { usePicture } from '../monitor/usePicture';
 import { tellDeleted } from '../show/deleted';
+import { saveFile } from '../show/saveFile';
 import { seatsInFrame } from '../show/seats';
 import { edits } from '../show/edits';
 import { useShow, type Graphic } from '../show/show';
@@ -117,12 +118,8 @@ function Glimpse({ id, name }: { id: string; name: string }) {
 }
 
 /** As a file, with words, timers, templates and artwork: the shelf of any show takes it in. */
-function saveSet(ids: readonly string[]): void {
-  const link = document.createElement('a');
-  link.href = `/api/sets/file?graphics=${encodeURIComponent(ids.join(','))}`;
-  link.download = 'set.zip';
-  link.click();
-}
+const saveSet = (ids: readonly string[]): Promise<void> =>
+  saveFile(`/api/sets/file?graphics=${encodeURIComponent(ids.join(','))}`, 'set.zip');
 
 interface ThumbnailProps {
   id: string;
@@ -231,7 +228,9 @@ const Thumbnail = memo(({ id, name, chosen, isStop, marked, lit, among, onChoose
           )}
           <MenuItem onSelect={() => void duplicate()}>Duplicate {count > 1 && `these ${count}`}</MenuItem>
           <MenuItem onSelect={() => navigate(`/graphics/${id}/cards`)}>Cards as a table</MenuItem>
-          <MenuItem onSelect={() => saveSet(among(id).ids)}>Save {count > 1 && `these ${count} `}as a set</MenuItem>
+          <MenuItem onSelect={() => void saveSet(among(id).ids)}>
+            Save {count > 1 && `these ${count} `}as a set
+          </MenuItem>
           <MenuLine />
           <MenuItem onSelect={() => void remove()}>Delete {count > 1 && `these ${count}`}</MenuItem>
         </Menu>

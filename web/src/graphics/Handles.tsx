@@ -3,8 +3,9 @@ import { useRef, useState, type PointerEvent } from 'react';
 import type { Area } from '../monitor/Canvas';
 import { HeldLines } from '../monitor/HeldLines';
 import { edits } from '../show/edits';
-import { useShow, type Graphic, type Placement } from '../show/show';
+import { nowOf, useShow, type Graphic, type Placement } from '../show/show';
 import { linesOf, snap } from '../monitor/placing';
+import { nudgeOf, pulledBy, styleOf } from '../monitor/pulling';
 
 type Grip = 'move' | 'left' | 'right' | 'corner';
 
@@ -39,8 +40,7 @@ export function Handles({ graphic, box, others, onDraft }: Props) {
   const draw = (event: PointerEvent): void => {
     const from = start.current;
     if (!from) return;
-    const px = width / frame.current!.parentElement!.clientWidth;
-    const [dx, dy] = [(event.clientX - from.x) * px, (event.clientY - from.y) * px];
+    const [dx, dy] = pulledBy(event, from, frame.current!, show.canvas);
     const next = from.grip === 'move' ? moved(from, dx, dy, event.altKey) : sized(from, dx, dy);
     draft.current = next;
     onDraft(next);
@@ -83,15 +83,12 @@ export function Handles({ graphic, box, others, onDraft }: Props) {
     else onDraft(null);
   };
   const nudge = (event: React.KeyboardEvent): void => {
-    const step = event.shiftKey ? 10 : 1;
-    const [x, y] = nudges[event.key] ?? [0, 0];
-    if (x === 0 && y === 0) return;
-    event.preventDefault();
-    const { place } = graphic;
-    void edits.graphic(graphic.id, { place: { ...place, x: place.x + x * step, y: place.y + y * step } });
+    const way = nudgeOf(event);
+    if (!way) return;
+    const { place } = nowOf(({ graphics }) => graphics, graphic);
+    void edits.graphic(graphic.id, { place: { ...place, x: place.x + way[0], y: place.y + way[1] } });
   };
 
-  const share = (px: number, of: number): string => `${(px / of) * 100}%`;
   return (
     <>
       <HeldLines {...held} />
@@ -106,12 +103,7 @@ export function Handles({ graphic, box, others, onDraft }: Props) {
         onPointerCancel={drop}
         onKeyDown={nudge}
         className="absolute cursor-move touch-none rounded-sm shadow-[0_0_0_1.5px_var(--color-cool)] focus-visible:shadow-[0_0_0_2.5px_var(--color-cool)] focus-visible:outline-none"
-        style={{
-          left: share(box.x, width),
-          top: share(box.y, height),
-          width: share(box.w, width),
-          height: share(box.h, height),
-        }}
+        style={styleOf(box, show.canvas)}
       >
         {grips.map(({ grip, name, look }) => (
           <span
@@ -131,13 +123,6 @@ const grips: { grip: Grip; name: string; look: string }[] = [
   { grip: 'right', name: 'right side', look: 'top-1/2 -right-1.5 -translate-y-1/2 cursor-ew-resize' },
   { grip: 'corner', name: 'corner', look: '-right-1.5 -bottom-1.5 cursor-nwse-resize' },
 ];
-
-const nudges: Record<string, [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};
 
 function clamp(value: number, least: number, most: number): number {
   return Math.min(most, Math.max(least, value));

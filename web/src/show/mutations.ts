@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { Refusal } from '../api/client';
 import { clock, live } from '../live/live';
+import { until } from '../live/until';
 import { forgetDeleted } from './deleted';
 import { loadShow } from './followShow';
 import { handedIn } from './order';
@@ -117,18 +118,9 @@ function once<T>(act: () => Promise<T>): () => Promise<T> {
 }
 
 /** Once the news of an edit have come: from then on the show itself says what was edited. */
-function isTold(revision: number): Promise<void> {
+async function isTold(revision: number): Promise<void> {
   const has = (): boolean => (shows.getState().kept?.revision ?? Infinity) >= revision;
-  if (has()) return Promise.resolve();
-  return new Promise((done) => {
-    const end = (): void => {
-      clearTimeout(late);
-      stop();
-      done();
-    };
-    const late = setTimeout(() => void loadShow().then(end), newsWithin);
-    const stop = shows.subscribe(() => has() && end());
-  });
+  if (!(await until(shows, has, newsWithin))) await loadShow();
 }
 
 function refused(sentence: string): void {

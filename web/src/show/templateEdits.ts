@@ -22,13 +22,16 @@ export const templateEdits = {
       )
     )?.id ?? null,
 
-  template: async (id: string, source: string): Promise<boolean> =>
-    !!(await keep(
-      `templates/${id}`,
-      (revision, signal) =>
-        answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source }, signal })),
-      { change: { what: whole, make: (old) => old } },
-    )),
+  /** @returns the revision of the show from which on it stands; null when it was refused */
+  template: async (id: string, source: string): Promise<number | null> =>
+    (
+      await keep(
+        `templates/${id}`,
+        (revision, signal) =>
+          answered(client.PUT('/api/templates/{id}', { params: path(id), body: { revision, source }, signal })),
+        { change: { what: whole, make: (old) => old } },
+      )
+    )?.revision ?? null,
 
   deleteTemplate: async (id: string): Promise<boolean> =>
     !!(await keep(`templates/${id}`, (_, signal) =>

@@ -12,17 +12,24 @@ type TemplateField = TemplateJson['fields'][number];
 
 const kinds = { text: 'one line', 'long-text': 'long text', picture: 'picture', number: 'number', list: 'list' };
 
+interface Props {
+  template: TemplateJson;
+  /** Keeps other fields, made from those that stand now. */
+  onChange(make: (fields: TemplateField[]) => TemplateField[]): Promise<boolean>;
+}
+
 /** The template's fields: what a graphic made from it can say, and what may be changed while it is lit. */
-export function Fields({ template, onChange }: { template: TemplateJson; onChange(fields: TemplateField[]): void }) {
+export function Fields({ template, onChange }: Props) {
   const { fields } = template;
   const users = (field: string) => usersOf(template.root, field).map((part) => `“${partName(part)}”`);
-  const change = (at: number, part: Partial<TemplateField>): void =>
-    onChange(fields.with(at, { ...fields[at]!, ...part }));
-  const add = (): void => {
-    const names = new Set(fields.map((field) => field.name));
-    const number = Array.from({ length: 100 }, (_, at) => at + 1).find((one) => !names.has(`field${one}`))!;
-    onChange([...fields, { name: `field${number}`, label: `Field ${number}`, kind: 'text', sample: 'Words' }]);
-  };
+  const change = (name: string, part: Partial<TemplateField>): Promise<boolean> =>
+    onChange((now) => now.map((field) => (field.name === name ? { ...field, ...part } : field)));
+  const add = (): void =>
+    void onChange((now) => {
+      const names = new Set(now.map((field) => field.name));
+      const number = Array.from({ length: 100 }, (_, at) => at + 1).find((one) => !names.has(`field${one}`))!;
+      return [...now, { name: `field${number}`, label: `Field ${number}`, kind: 'text', sample: 'Words' }];
+    });
   return (
     <Heading
       name="Fields"
@@ -33,13 +40,13 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
         </Button>
       }
     >
-      {fields.map((field, at) => (
+      {fields.map((field) => (
         <div key={field.name} className="grid gap-1 rounded-lg bg-panel p-2">
           <div className="flex gap-1">
             <KeptText
               aria-label={`Label of ${field.name}`}
               value={field.label}
-              onKeep={(label) => change(at, { label })}
+              onKeep={(label) => change(field.name, { label })}
             />
             <Button
               kind="bare"
@@ -47,7 +54,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
               aria-label={`Delete the field ${field.label}`}
               onClick={() => {
                 const shown = users(field.name);
-                if (shown.length === 0) onChange(fields.filter((_, place) => place !== at));
+                if (shown.length === 0) void onChange((now) => now.filter(({ name }) => name !== field.name));
                 else
                   toast.error(`${shown.join(', ')} shows this field. Delete that part first, or let it show another.`);
               }}
@@ -59,7 +66,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
             label={`Kind of ${field.label}`}
             value={field.kind ?? 'text'}
             choices={Object.entries(kinds)}
-            onChoose={(kind) => change(at, { kind })}
+            onChoose={(kind) => change(field.name, { kind })}
           />
           {field.kind !== 'picture' && (
             <KeptText
@@ -67,7 +74,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
               placeholder="sample words"
               long={field.kind === 'list' || field.kind === 'long-text'}
               value={field.sample ?? ''}
-              onKeep={(sample) => change(at, { sample })}
+              onKeep={(sample) => change(field.name, { sample })}
             />
           )}
           {field.kind === 'number' && (
@@ -77,7 +84,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
                 aria-label={`${field.label} counts from`}
                 placeholder="it does not count"
                 value={field.start ?? ''}
-                onKeep={(start) => change(at, { start: start.trim() || undefined })}
+                onKeep={(start) => change(field.name, { start: start.trim() || undefined })}
                 className="min-w-0 flex-1"
               />
             </label>
@@ -86,7 +93,7 @@ export function Fields({ template, onChange }: { template: TemplateJson; onChang
             <input
               type="checkbox"
               checked={field.onAir !== false}
-              onChange={(event) => change(at, { onAir: event.target.checked ? undefined : false })}
+              onChange={(event) => change(field.name, { onAir: event.target.checked ? undefined : false })}
             />
             may change on air
           </label>

@@ -11,12 +11,12 @@ import { inputLook } from '../ui/inputLook';
 import { Motions } from './Motions';
 import { finishNames, sharedOf } from './properties';
 import { PropertyField } from './PropertyField';
-import { find, hasRow, rowsOf, set, type PartJson, type TemplateJson } from './tree';
+import { find, hasRow, rowsOf, set, spotOf, type PartJson, type Rebuild, type TemplateJson } from './tree';
 
 interface Props {
   template: TemplateJson;
   chosen: string[];
-  onChange(root: PartJson): void;
+  onChange: Rebuild;
 }
 
 const columns = ['1', '2', '3', '4', '5', '6', 'done', 'open'].map((name) => ({
@@ -34,8 +34,8 @@ export function PartEditor({ template, chosen, onChange }: Props) {
   const fields = inList ? [...template.fields, ...columns] : template.fields;
   const parts = chosen.flatMap((id) => find(root, id)?.part ?? []);
   const others = rowsOf(root).flatMap((one) => (chosen.includes(one.part.id) || one.part === root ? [] : [one.part]));
-  const change = (properties: Record<string, unknown>): void =>
-    onChange(chosen.reduce((tree, id) => set(tree, id, properties), root));
+  const change = (properties: Record<string, unknown>): Promise<boolean> =>
+    onChange((now) => chosen.reduce((tree, id) => set(tree, id, properties), now));
   /** A text shows a field or words of its own, never both. */
   const rule = (name: string, value: unknown): Record<string, unknown> => {
     if (part.part !== 'text' || value === undefined) return { [name]: value };
@@ -55,7 +55,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
       aria-label={parts.length > 1 ? `About ${parts.length} parts` : `About ${partName(part)}`}
       className="grid min-h-0 content-start gap-4 overflow-y-auto pr-1"
     >
-      {parent?.part === 'free' && chosen.length > 1 && <Spread parts={parts} onChange={onChange} root={root} />}
+      {parent?.part === 'free' && chosen.length > 1 && <Spread parts={parts} onChange={onChange} />}
       {parts.length > 1 ? (
         <p className="text-quiet">
           <b className="font-semibold text-ink">{parts.length} parts:</b> {parts.map(partName).join(', ')}. What is set
@@ -113,7 +113,7 @@ export function PartEditor({ template, chosen, onChange }: Props) {
 const isSame = (one: unknown, other: unknown): boolean => JSON.stringify(one) === JSON.stringify(other);
 
 /** Looks of parts under names: fill, outline, shadow, type. */
-function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<string, unknown>): void }) {
+function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<string, unknown>): unknown }) {
   const show = useShow();
   const [name, setName] = useState('');
   const save = (): void => {
@@ -156,16 +156,15 @@ function Finishes({ part, onSet }: { part: PartJson; onSet(properties: Record<st
 }
 
 interface SpreadProps {
-  root: PartJson;
   parts: PartJson[];
-  onChange(root: PartJson): void;
+  onChange: Rebuild;
 }
 
 /** In a free layer: lines parts up, or spaces them evenly between the first and the last. */
-function Spread({ root, parts, onChange }: SpreadProps) {
-  const spots = parts.map((part): [number, number] => (part.at as [number, number] | undefined) ?? [0, 0]);
+function Spread({ parts, onChange }: SpreadProps) {
+  const spots = parts.map(spotOf);
   const place = (next: (at: number) => [number, number]): void =>
-    onChange(parts.reduce((tree, part, at) => set(tree, part.id, { at: next(at) }), root));
+    void onChange((now) => parts.reduce((tree, part, at) => set(tree, part.id, { at: next(at) }), now));
   const line = (axis: 0 | 1): void =>
     place((at) => (axis === 0 ? [spots[0]![0], spots[at]![1]] : [spots[at]![0], spots[0]![1]]));
   const even = (axis: 0 | 1): void => {

@@ -2,6 +2,7 @@ import { useRef, useState, type KeyboardEvent, type PointerEvent } from 'react';
 import type { Area } from '../monitor/Canvas';
 import { HeldLines } from '../monitor/HeldLines';
 import { linesOf, snap } from '../monitor/placing';
+import { nudgeOf, pulledBy, styleOf } from '../monitor/pulling';
 import { useShow } from '../show/show';
 
 interface Props {
@@ -26,8 +27,7 @@ export function PartHandle({ name, box, others, scale, onMove }: Props) {
   const draw = (event: PointerEvent): void => {
     const from = start.current;
     if (!from) return;
-    const px = canvas.width / frame.current!.parentElement!.clientWidth;
-    const [dx, dy] = [(event.clientX - from.x) * px, (event.clientY - from.y) * px];
+    const [dx, dy] = pulledBy(event, from, frame.current!, canvas);
     const lines = linesOf([{ x: 0, y: 0, w: canvas.width, h: canvas.height }, graphicsSafe, actionSafe, ...others]);
     // With Alt nothing holds it.
     const hold = event.altKey ? null : snap({ ...box, x: box.x + dx, y: box.y + dy }, lines);
@@ -41,14 +41,10 @@ export function PartHandle({ name, box, others, scale, onMove }: Props) {
     if (x !== 0 || y !== 0) onMove(x, y);
   };
   const nudge = (event: KeyboardEvent): void => {
-    const way = ways[event.key];
-    if (!way) return;
-    event.preventDefault();
-    const step = event.shiftKey ? 10 : 1;
-    onMove(way[0] * step, way[1] * step);
+    const way = nudgeOf(event);
+    if (way) onMove(...way);
   };
 
-  const share = (px: number, of: number): string => `${(px / of) * 100}%`;
   return (
     <>
       <HeldLines x={moved?.x ?? null} y={moved?.y ?? null} />
@@ -71,20 +67,8 @@ export function PartHandle({ name, box, others, scale, onMove }: Props) {
         }}
         onKeyDown={nudge}
         className="absolute cursor-move touch-none rounded-sm border-[1.5px] border-cool focus-visible:shadow-[0_0_0_1.5px_var(--color-cool)] focus-visible:outline-none"
-        style={{
-          left: share(box.x + (moved?.dx ?? 0), canvas.width),
-          top: share(box.y + (moved?.dy ?? 0), canvas.height),
-          width: share(box.w, canvas.width),
-          height: share(box.h, canvas.height),
-        }}
+        style={styleOf({ ...box, x: box.x + (moved?.dx ?? 0), y: box.y + (moved?.dy ?? 0) }, canvas)}
       />
     </>
   );
 }
-
-const ways: Record<string, readonly [number, number]> = {
-  ArrowLeft: [-1, 0],
-  ArrowRight: [1, 0],
-  ArrowUp: [0, -1],
-  ArrowDown: [0, 1],
-};

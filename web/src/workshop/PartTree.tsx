@@ -17,6 +17,7 @@ import {
   set,
   shift,
   type PartJson,
+  type Rebuild,
   type TemplateJson,
 } from './tree';
 
@@ -25,7 +26,7 @@ interface Props {
   fields: TemplateJson['fields'];
   chosen: string[];
   onChoose(ids: string[]): void;
-  onChange(root: PartJson): void;
+  onChange: Rebuild;
 }
 
 const starts: Record<string, Omit<PartJson, 'id'>> = {
@@ -93,16 +94,17 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
   }
   const cell = row?.part.part === 'cell';
   const add = (kind: string): void => {
-    const made = { id: fresh(root, kind), ...offered[kind] } as PartJson;
-    onChange(insert(root, part, made));
-    onChoose([made.id]);
+    grow((now) => insert(now, part, { id: fresh(now, kind), ...offered[kind] } as PartJson));
   };
   /** What was made is what the hand works on next. */
-  const chooseNew = (next: PartJson): void => {
-    const known = new Set(rowsOf(root).map((one) => one.part.id));
-    const made = rowsOf(next).find((one) => !known.has(one.part.id));
-    if (made) onChoose([made.part.id]);
-  };
+  const grow = (make: (now: PartJson) => PartJson): void =>
+    void onChange((now) => {
+      const next = make(now);
+      const known = new Set(rowsOf(now).map((one) => one.part.id));
+      const made = rowsOf(next).find((one) => !known.has(one.part.id));
+      if (made) onChoose([made.part.id]);
+      return next;
+    });
   const act = (label: string, Icon: typeof Copy, disabled: boolean, onClick: () => void) => (
     <Button kind="bare" className="px-2" aria-label={label} title={label} disabled={disabled} onClick={onClick}>
       <Icon aria-hidden size={15} />
@@ -139,21 +141,13 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
             <Group aria-hidden size={15} />
           </Button>,
           ['row', 'column', 'layers', 'free'],
-          (flow) => {
-            const next = group(root, chosen, flow);
-            onChange(next);
-            chooseNew(next);
-          },
+          (flow) => grow((now) => group(now, chosen, flow)),
         )}
-        {act('Further back', ArrowUp, top || locked, () => onChange(shift(root, part, -1)))}
-        {act('Further to the front', ArrowDown, top || locked, () => onChange(shift(root, part, 1)))}
-        {act('Duplicate', Copy, top, () => {
-          const next = duplicate(root, part);
-          onChange(next);
-          chooseNew(next);
-        })}
+        {act('Further back', ArrowUp, top || locked, () => onChange((now) => shift(now, part, -1)))}
+        {act('Further to the front', ArrowDown, top || locked, () => onChange((now) => shift(now, part, 1)))}
+        {act('Duplicate', Copy, top, () => grow((now) => duplicate(now, part)))}
         {act('Delete', Trash2, top || locked, () => {
-          onChange(chosen.filter((id) => id !== root.id).reduce(remove, root));
+          void onChange((now) => chosen.filter((id) => id !== now.id).reduce(remove, now));
           onChoose([root.id]);
         })}
       </div>
@@ -192,13 +186,13 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
                 <>
                   <Toggle
                     label={`${partName(one)} ${one.hidden ? 'is hidden' : 'shows'}`}
-                    onClick={() => onChange(set(root, one.id, { hidden: one.hidden ? undefined : true }))}
+                    onClick={() => onChange((now) => set(now, one.id, { hidden: one.hidden ? undefined : true }))}
                   >
                     <Seen aria-hidden size={13} />
                   </Toggle>
                   <Toggle
                     label={`${partName(one)} is ${one.locked ? 'locked' : 'open'}`}
-                    onClick={() => onChange(set(root, one.id, { locked: one.locked ? undefined : true }))}
+                    onClick={() => onChange((now) => set(now, one.id, { locked: one.locked ? undefined : true }))}
                   >
                     <Held aria-hidden size={12} />
                   </Toggle>

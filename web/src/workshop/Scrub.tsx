@@ -2,13 +2,14 @@ import { Pause, Play } from 'lucide-react';
 import { useEffect, useState } from 'react';
 import type { Area } from '../monitor/Canvas';
 import { PictureView } from '../monitor/PictureView';
+import { styleOf } from '../monitor/pulling';
 import type { Picture } from '../painter/wire';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { Slide } from '../ui/Slide';
 import { partName } from '../show/partNames';
 import { PartHandle } from './PartHandle';
-import { find, rowsOf, set, spotOf, type PartJson } from './tree';
+import { find, rowsOf, set, spotOf, type PartJson, type Rebuild } from './tree';
 
 interface Props {
   picture: Picture | undefined;
@@ -17,7 +18,7 @@ interface Props {
   root: PartJson;
   /** px of the canvas that one design px of the template is. */
   scale: number;
-  onChange(root: PartJson): void;
+  onChange: Rebuild;
 }
 
 /** Where a part stands, in canvas px; a group that draws nothing itself is as large as what is in it. */
@@ -41,7 +42,6 @@ export function Scrub({ picture, part, root, scale, onChange }: Props) {
   const leave = picture?.leave ?? 0;
   const pause = 400;
   const whole = arrive + pause + leave;
-  const { width, height } = show.canvas;
 
   // Runs the slide along with the clock.
   useEffect(() => {
@@ -101,22 +101,20 @@ export function Scrub({ picture, part, root, scale, onChange }: Props) {
               (one) => boxOf(one, picture) ?? [],
             )}
             scale={scale}
-            onMove={(right, down) => {
-              const [x, y] = spotOf(row.part);
-              onChange(set(root, part, { at: [x + right, y + down] }));
-            }}
+            onMove={(right, down) =>
+              void onChange((now) => {
+                const [x, y] = spotOf(find(now, part)?.part ?? row.part);
+                // Its numbers count from where reading begins.
+                return set(now, part, { at: [picture?.mirrored ? x - right : x + right, y + down] });
+              })
+            }
           />
         )}
         {box && !(layer && at === null) && (
           <div
             aria-hidden
             className="pointer-events-none absolute rounded-sm border-[1.5px] border-cool"
-            style={{
-              left: share(box.x, width),
-              top: share(box.y, height),
-              width: share(box.w, width),
-              height: share(box.h, height),
-            }}
+            style={styleOf(box, show.canvas)}
           />
         )}
       </PictureView>

@@ -1,64 +1,56 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { FileOutput } from 'lucide-react';
-import { useCallback, useState } from 'react';
+import { useState } from 'react';
 import { Link, useParams } from 'wouter';
-import { answered, client } from '../api/client';
 import { usePicture } from '../monitor/usePicture';
 import { useSample } from '../monitor/useSample';
 import { FitNote } from '../show/FitNote';
-import { templateEdits } from '../show/templateEdits';
+import { saveFile } from '../show/saveFile';
 import { useShow, type Graphic } from '../show/show';
 import { UndoButtons } from '../show/UndoButtons';
 import { KeptText } from '../show/KeptText';
 
+import { Button } from '../ui/Button';
 import { Empty, Page } from '../ui/Page';
 import { Fields } from './Fields';
 import { PartEditor } from './PartEditor';
 import { PartTree } from './PartTree';
 import { Scrub } from './Scrub';
-import { rowsOf, type PartJson, type TemplateJson } from './tree';
+import { rowsOf, type Rebuild, type TemplateJson } from './tree';
+import { useTemplate, type Working } from './useTemplate';
 
 /** Where templates are built from parts. Every change is kept, and reaches all graphics made from the template at once. */
 export function WorkshopPage() {
   const { id } = useParams();
-  const show = useShow();
-  const { data } = useQuery({
-    queryKey: ['template', id, show.revision],
-    queryFn: () => answered(client.GET('/api/templates/{id}/source', { params: { path: { id: id! } } })),
-    placeholderData: (old) => old,
-    retry: false,
-  });
-  const own = show.templates.find((template) => template.id === id)?.own;
-  if (!own || !data)
-    return (
-      <Page title="Workshop">
-        <Empty title={data || !id ? 'This template is not one of yours.' : 'One moment …'}>
-          <p>Open a graphic, and choose “Change its template”: a copy of your own is made.</p>
-          <Link to="/graphics" className="link">
-            To the graphics
-          </Link>
-        </Empty>
-      </Page>
-    );
-  return <Workshop key={id} template={JSON.parse(data.source) as TemplateJson} />;
+  const own = useShow((show) => !!show.templates.find((template) => template.id === id)?.own);
+  return id && own ? <Workshop key={id} id={id} /> : <None />;
 }
 
-function Workshop({ template }: { template: TemplateJson }) {
+function None() {
+  return (
+    <Page title="Workshop">
+      <Empty title="This template is not one of yours.">
+        <p>Open a graphic, and choose “Change its template”: a copy of your own is made.</p>
+        <Link to="/graphics" className="link">
+          To the graphics
+        </Link>
+      </Empty>
+    </Page>
+  );
+}
+
+function Workshop({ id }: { id: string }) {
+  const { template, missing, change } = useTemplate(id);
+  if (missing) return <None />;
+  return template && <Opened template={template} change={change} />;
+}
+
+function Opened({ template, change }: { template: TemplateJson; change: Working['change'] }) {
   const show = useShow();
-  const queries = useQueryClient();
   const [chosen, setChosen] = useState<string[]>([template.root.id]);
   const user = show.graphics.find((graphic) => graphic.template === template.id);
-  const keep = useCallback(
-    (next: TemplateJson) => {
-      const source = JSON.stringify(next, null, 2);
-      // What was changed holds at once: the next change builds on it.
-      queries.setQueriesData({ queryKey: ['template', template.id] }, { source });
-      void templateEdits.template(template.id, source);
-    },
-    [queries, template.id],
-  );
   const known = chosen.filter((one) => rowsOf(template.root).some((row) => row.part.id === one));
   const part = known.at(-1) ?? template.root.id;
+  const rebuild: Rebuild = (make) => change((now) => ({ ...now, root: make(now.root) }));
 
   return (
     <Page
@@ -67,14 +59,13 @@ function Workshop({ template }: { template: TemplateJson }) {
       actions={
         <>
           <UndoButtons />
-          <a
-            download={`${template.name}.zip`}
-            href={`/api/templates/${template.id}/file`}
+          <Button
+            kind="bare"
             title="With its artwork, for another show or for somebody else: the shelf takes it in"
-            className="inline-flex min-h-9 items-center gap-2 rounded-[10px] px-3 font-semibold text-quiet hover:bg-raised hover:text-ink"
+            onClick={() => void saveFile(`/api/templates/${template.id}/file`, `${template.name}.zip`)}
           >
             <FileOutput aria-hidden size={15} /> Save as a file
-          </a>
+          </Button>
           {user && (
             <Link to={`/graphics/${user.id}`} className="px-3 font-semibold link">
               Back to {user.name}
@@ -88,23 +79,19 @@ function Workshop({ template }: { template: TemplateJson }) {
           <KeptText
             aria-label="Name of the template"
             value={template.name}
-            onKeep={(name) => keep({ ...template, name })}
+            onKeep={(name) => change((now) => ({ ...now, name }))}
           />
           <PartTree
             root={template.root}
             fields={template.fields}
             chosen={known}
             onChoose={setChosen}
-            onChange={(root) => keep({ ...template, root })}
+            onChange={rebuild}
           />
-          <Fields template={template} onChange={(fields) => keep({ ...template, fields })} />
+          <Fields template={template} onChange={(make) => change((now) => ({ ...now, fields: make(now.fields) }))} />
         </div>
-        <Bench template={template} graphic={user} part={part} onChange={(root) => keep({ ...template, root })} />
-        <PartEditor
-          template={template}
-          chosen={known.length ? known : [part]}
-          onChange={(root) => keep({ ...template, root })}
-        />
+        <Bench template={template} graphic={user} part={part} onChange={rebuild} />
+        <PartEditor template={template} chosen={known.length ? known : [part]} onChange={rebuild} />
       </div>
     </Page>
   );
@@ -114,7 +101,7 @@ interface BenchProps {
   template: TemplateJson;
   graphic: Graphic | undefined;
   part: string;
-  onChange(root: PartJson): void;
+  onChange: Rebuild;
 }
 
 /** The picture, from a graphic that is made from the template, or with its sample words. */

@@ -14,6 +14,9 @@ export interface TemplateJson {
   [property: string]: unknown;
 }
 
+/** Keeps another tree, made from the one that stands now; whether it was kept. */
+export type Rebuild = (make: (root: PartJson) => PartJson) => Promise<boolean>;
+
 export interface Row {
   part: PartJson;
   depth: number;
