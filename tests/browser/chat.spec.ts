@@ -117,9 +117,13 @@ test('a question is picked, shown and taken back on air; a vote is run; commands
   await choose(settings.getByLabel('Show them in'), 'Latest follower: Value');
   await expect(settings).toContainText('Shown by Latest follower');
   await page.keyboard.press('Escape');
+  // The page shows an edit at once: what is asked past the page waits until it is kept.
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await send(lamp, 'POST', '/api/air', { id: 'guesses', verb: 'light', graphic: 'follower' });
   wren.client.say('#lantern-cloth', '!guess a dusky sallow');
   await expect(output.getByText('a dusky sallow')).toBeVisible();
+  // It waits long enough for a slow hand.
+  await send(lamp, 'PATCH', '/api/chat-commands/guess', { revision: 9e15, waits: 60_000 });
   moderator.client.say('#lantern-cloth', '!guess a rosy footman');
   await page.getByRole('button', { name: 'Drop “Guess the species” of ferrywren' }).click();
   await expect(page.getByRole('list', { name: 'Commands that come' })).toHaveCount(0);

@@ -47,7 +47,7 @@ export class Program extends SideLamp {
   }
 
   async start(...options: string[]): Promise<void> {
-    const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', ...options];
+    const words = ['serve', '--data', this.data, '--port', String(this.port), '--still', '--cold', ...options];
     const child = spawn(join(root, 'sidelamp'), words, {
       stdio: ['ignore', 'pipe', 'inherit'],
     });
