@@ -154,7 +154,7 @@ public sealed class BrandTests : IAsyncLifetime
         brand["palette"]!["glow"] = "moonlight";
         var fault = (await (await Keep(brand, await _server.Show())).Content.ReadFromJsonAsync<JsonNode>())!["faults"]![0]!;
         Assert.Equal("/brand/palette/glow", fault["path"]!.GetValue<string>());
-        Assert.Contains("no colour", fault["message"]!.GetValue<string>(), StringComparison.Ordinal);
+        Assert.Contains("not a colour", fault["message"]!.GetValue<string>(), StringComparison.Ordinal);
     }
 
     [Fact]

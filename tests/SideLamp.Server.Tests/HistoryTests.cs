@@ -56,5 +56,16 @@ public sealed class HistoryTests
         Assert.Equal(HttpStatusCode.Conflict, (await server.Send("POST", "/api/undo", "{}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await server.Send("POST", "/api/bin/77/back", "{}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await server.Http.GetAsync("/api/bin/77/picture")).StatusCode);
+
+        // A brand is seen dressing something, an area where it lay.
+        await Done("POST", "/api/brands");
+        var copy = (await server.Show())["brands"]!.AsArray().Select(brand => brand!["name"]!.GetValue<string>()).Except(first["brands"]!.AsArray().Select(brand => brand!["name"]!.GetValue<string>())).Single();
+        await Done("DELETE", $"/api/brands?name={Uri.EscapeDataString(copy)}");
+        await Done("POST", "/api/keep-clear", """{"id":"","name":"Shelf","area":{"x":0.25,"y":0,"w":0.5,"h":0.5}}""");
+        await Done("DELETE", $"/api/keep-clear/{(await server.Show())["keepClear"]!.AsArray().Single(area => area!["name"]!.GetValue<string>() == "Shelf")!["id"]}");
+        var gone = await All("/api/bin");
+        Assert.Equal(0.25, gone[0]!["area"]!["x"]!.GetValue<double>());
+        Assert.True(gone[1]!["hasPicture"]!.GetValue<bool>());
+        Assert.NotEmpty((await server.Http.GetFromJsonAsync<JsonNode>($"/api/bin/{gone[1]!["no"]}/picture"))!["nodes"]!.AsArray());
     }
 }

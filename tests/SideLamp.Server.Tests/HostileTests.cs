@@ -53,7 +53,7 @@ public sealed class HostileTests : IAsyncLifetime
         await Holds("a mark and a broken tail", () => Write("on-the-cloth.txt", [0xEF, 0xBB, 0xBF, 0x61, 0xE2, 0x82]));
         await Holds("half a character", () => Write("on-the-cloth.txt", [.. Encoding.Unicode.GetPreamble(), 0x3D, 0xD8]));
         await Holds("a program", () => Write("on-the-cloth.txt", [0x7F, 0x45, 0x4C, 0x46, .. Enumerable.Range(0, 4000).Select(at => (byte)(at * 37))]));
-        await Trouble("cloth", "no text");
+        await Trouble("cloth", "not text");
         await Holds("too long for words", () => Write("on-the-cloth.txt", Encoding.UTF8.GetBytes(string.Concat(Enumerable.Repeat("moths and moths ", 3000)))));
         await Holds("words that are code", () => Write("on-the-cloth.txt", "{% for i in (1..9) %}moth{% endfor %}<script>alert(1)</script>"u8.ToArray()));
         File.Delete(cloth);

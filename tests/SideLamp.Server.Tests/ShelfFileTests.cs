@@ -62,10 +62,10 @@ public sealed class ShelfFileTests
             ("PK, and nothing more"u8.ToArray(), "damaged"),
             (Zip(("readme.txt", "hello"u8.ToArray())), "template.json"),
             (Zip(("template.json", template), ($"media/{picture}", "<svg xmlns=\"http://www.w3.org/2000/svg\"/>"u8.ToArray())), "damaged"),
-            (Zip(("template.json", template), ($"../../{new string('0', 64)}.png", "no picture"u8.ToArray())), "no file that Side Lamp can show"),
+            (Zip(("template.json", template), ($"../../{new string('0', 64)}.png", "no picture"u8.ToArray())), "not a file that Side Lamp can show"),
             (Zip(("template.json", new byte[101 << 20])), "larger than 100 MiB"),
             (Zip([.. Enumerable.Range(0, 80).Select(no => ($"{no}.txt", Array.Empty<byte>())), ("template.json", template)]), "up to 64 files"),
-            (Zip(("template.json", "{}"u8.ToArray())), "no template that Side Lamp reads"),
+            (Zip(("template.json", "{}"u8.ToArray())), "not a template that Side Lamp can read"),
         })
         {
             var (refused, why) = await Bring(other, body);
@@ -109,10 +109,10 @@ public sealed class ShelfFileTests
         {
             (await one.Http.GetByteArrayAsync("/api/templates/name/file"), "set.json"),
             (file[..(file.Length / 3)], "damaged"),
-            ("{ half"u8.ToArray(), "no set that Side Lamp reads"),
+            ("{ half"u8.ToArray(), "not a set that Side Lamp can read"),
             (With(copy => copy["name"] = new string('m', 5_000_001)), "up to 5,000,000 letters"),
-            (With(copy => copy["graphics"] = null), "no set that Side Lamp reads"),
-            (With(copy => copy["graphics"]![0] = null), "no set that Side Lamp reads"),
+            (With(copy => copy["graphics"] = null), "not a set that Side Lamp can read"),
+            (With(copy => copy["graphics"]![0] = null), "not a set that Side Lamp can read"),
             (With(copy => copy["graphics"]![0]!["as"]!["speed"] = "fast"), "At /graphics/0/as/speed"),
             (With(copy => copy["timers"]![0]!["kind"] = 99), "At /timers/0/kind"),
             (With(copy => copy["graphics"]![0]!["as"]!["seat"] = "attic"), "The graphic “Names” of this set cannot be kept: There is no seat “attic”."),

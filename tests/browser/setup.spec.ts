@@ -91,7 +91,7 @@ empty('an empty show is set up from nothing to air', async ({ page, lamp }) => {
   const sent = { list: [{ id: 7, from: { nick: 'Wren' }, cents: 1250 }, { hello: 1 }] };
   await page.getByRole('textbox', { name: 'What it sends' }).fill('{');
   const outcome = page.getByRole('region', { name: 'What comes of it' });
-  await expect(outcome.getByText(/This is no whole JSON/)).toBeVisible();
+  await expect(outcome.getByText(/This JSON is broken/)).toBeVisible();
   await page.getByRole('textbox', { name: 'What it sends' }).fill(JSON.stringify(sent));
   await page.getByLabel('The list').fill('/list');
   await page.getByLabel('What it is').fill('{% if it.cents %}tip{% endif %}');

@@ -93,7 +93,7 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
     page.getByRole('button', { name: 'From a file' }).click(),
   ]);
   await picking.setFiles({ name: 'broken.json', mimeType: 'application/json', buffer: Buffer.from('{"name": 7}') });
-  await expect(page.getByText(/This is no template that Side Lamp reads. At \/format: /)).toBeVisible();
+  await expect(page.getByText(/This is not a template that Side Lamp can read. At \/format: /)).toBeVisible();
   const [again] = await Promise.all([
     page.waitForEvent('filechooser'),
     page.getByRole('button', { name: 'From a file' }).click(),

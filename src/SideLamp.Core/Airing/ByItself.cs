@@ -145,7 +145,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
     {
         if (State.Hush is not { } hush)
         {
-            return "There is no hush.";
+            return "The hush is over already.";
         }
 
         State = State with { Hush = null };

@@ -246,7 +246,7 @@ internal sealed class Lighting(Scene scene, Seating seating, MakingWay makingWay
     {
         if (!State.Last.TryGetValue(seat, out var last) || Scene.Prepare(last.Graphic, last.Card, null, last.Said) is null)
         {
-            return "This seat remembers nothing.";
+            return "No graphic waits to come back in this seat.";
         }
 
         return LightIt(new Light(last.Graphic, last.Card) { Said = last.Said });

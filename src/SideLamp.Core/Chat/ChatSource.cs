@@ -51,7 +51,7 @@ public sealed record ChatSource(ChatSourceId Id, string Name, string Host, int P
 
         if (Trusts.Length > 0 && (Trusts.Length != 64 || !Trusts.All(char.IsAsciiHexDigit)))
         {
-            yield return new Fault("/trusts", "The print of a certificate has 64 letters and digits.");
+            yield return new Fault("/trusts", "The fingerprint of a certificate has 64 letters and digits.");
         }
     }
 }

@@ -382,7 +382,7 @@ public sealed partial class IrcSession(ChatSource source, ChatLogin? login, Func
         Sign(IrcNames.Folded(channel), nick, "");
         if (IrcNames.Folded(nick) == IrcNames.Folded(_nick) && _joined.Remove(IrcNames.Folded(channel)) && isKicked)
         {
-            _barred[channel] = "We were put out of this channel.";
+            _barred[channel] = "Side Lamp was kicked from this channel.";
             heard.Add(new Heard.Send($"JOIN {channel}"));
         }
     }

@@ -2,6 +2,7 @@ using System.Collections.Immutable;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using NodaTime;
+using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
@@ -24,6 +25,21 @@ public sealed record Binned(long No, Instant At, string Author, string Kind, str
         try
         {
             return BinKinds.Find(Kind)?.With(show, isKeyless ? Keyless() : Body);
+        }
+        catch (JsonException)
+        {
+            return null;
+        }
+    }
+
+    /// <summary>The area of the frame that it was, in shares of it; null for what was none.</summary>
+    public Box? Area()
+    {
+        try
+        {
+            return Kind == EntryLists.Seats.Name ? CoreJson.Read<Seat>(Body).Room
+                : Kind == EntryLists.KeepClear.Name ? CoreJson.Read<KeepClear>(Body).Area
+                : (Box?)null;
         }
         catch (JsonException)
         {
@@ -108,13 +124,17 @@ public static class BinKinds
 {
     public const string Graphics = "graphics";
     public const string Templates = "templates";
+    public const string Brands = "brands";
+
+    /// <summary>Those of which there is a picture.</summary>
+    public static readonly ImmutableArray<string> Pictured = [Graphics, Templates, Brands];
 
     public static readonly ImmutableArray<BinKind> All =
     [
         Kind(Graphics, "graphic", show => show.Graphics, one => one.Id.Value, one => one.Name, (show, one) => show.With(one)),
         Kind("feeds", "feed", show => show.Feeds, one => one.Id.Value, one => one.Name, (show, one) => show.With(one)),
         Kind(Templates, "template", show => show.OwnTemplates, one => one.Id.Value, one => NameIn(one.Source) ?? one.Id.Value, (show, one) => show with { OwnTemplates = show.OwnTemplates.Add(one) }),
-        Kind("brands", "brand", show => show.Brands, one => one.Name, one => one.Name, (show, one) => show with { Wardrobe = show.Wardrobe.Add(one) }),
+        Kind(Brands, "brand", show => show.Brands, one => one.Name, one => one.Name, (show, one) => show with { Wardrobe = show.Wardrobe.Add(one) }),
         Kind(EntryLists.Cues),
         Kind(EntryLists.DeskPages),
         Kind(EntryLists.Timers),

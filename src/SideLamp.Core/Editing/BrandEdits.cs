@@ -61,7 +61,7 @@ public sealed record DeleteBrand(string Name) : Edit
     {
         var brand = Wardrobe.Find(scope.Show, Name);
         return brand == scope.Show.Brand
-            ? throw RefusedException.Faulty("", "This brand is being worn. Wear another one first.")
+            ? throw RefusedException.Faulty("", "The show uses this brand. Use another one first.")
             : new Edited(scope.Show with { Wardrobe = scope.Show.Wardrobe.Remove(brand) }, $"deleted: {Name}", [Wardrobe.PathOf(Name)]);
     }
 }

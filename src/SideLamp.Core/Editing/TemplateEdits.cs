@@ -76,7 +76,7 @@ internal static class OwnTemplates
         if (read.Value is not { } template)
         {
             // A file from elsewhere shows no fields to write the faults beside: the first is told with its place.
-            throw RefusedException.Faulty(id is null ? read.Faults.Prepend(new Fault("", $"This is no template that Side Lamp reads. At {read.Faults[0].Path}: {read.Faults[0].Message}")) : read.Faults);
+            throw RefusedException.Faulty(id is null ? read.Faults.Prepend(new Fault("", $"This is not a template that Side Lamp can read. At {read.Faults[0].Path}: {read.Faults[0].Message}")) : read.Faults);
         }
 
         if (LayoutBudget.TextsIn(template.Root) is var texts && texts > LayoutBudget.MostTexts)

@@ -40,7 +40,7 @@ public sealed record Adapter(AdapterId Id, string Name, string Each, ImmutableDi
 
         if (!JsonPointer.TryParse(Each, out _))
         {
-            yield return new Fault("/each", "This is no JSON Pointer. It begins with / and names what leads to the list, such as /data/events.");
+            yield return new Fault("/each", "This is not a JSON Pointer. It begins with / and names what leads to the list, such as /data/events.");
         }
 
         foreach (var needed in new[] { Type, Key }.Where(part => Takes.GetValueOrDefault(part, "").Length == 0))
@@ -60,7 +60,7 @@ public sealed record Adapter(AdapterId Id, string Name, string Each, ImmutableDi
     private static string? FaultIn(string part, string from) =>
         !Parts.Contains(part) ? $"An event has no {(part.Length > 40 ? part[..40] + "…" : part)}: it has {string.Join(", ", Parts)}."
         : from.Length > Longest ? $"This has up to {Longest:N0} characters."
-        : IsPointer(from) ? JsonPointer.TryParse(from, out _) ? null : "This is no JSON Pointer: after ~ there is 0 or 1."
+        : IsPointer(from) ? JsonPointer.TryParse(from, out _) ? null : "This is not a JSON Pointer: after ~ there is 0 or 1."
         : PlaceholderLanguage.FaultIn(from);
 
     internal static bool IsPointer(string from) => from.StartsWith('/');

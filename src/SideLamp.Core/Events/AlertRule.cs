@@ -115,7 +115,7 @@ public sealed record AlertPace(Duration Look, Duration LookAtWords, Duration Gap
         {
             if (value < Duration.Zero || value > Longest)
             {
-                yield return new Fault(path, "This is 0 s to a minute.");
+                yield return new Fault(path, "This wait lasts 0 s to a minute.");
             }
         }
     }

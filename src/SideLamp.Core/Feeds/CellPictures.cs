@@ -51,7 +51,7 @@ public static class CellPictures
 
         if (name.Contains('\0', StringComparison.Ordinal))
         {
-            return Fault("This is no name of a file.");
+            return Fault("This is not the name of a file.");
         }
 
         // A table that somebody else fills must not put any file of this computer on air.

@@ -76,7 +76,7 @@ public sealed record Feed(FeedId Id, string Name, string Path, Duration Every, S
     public static Fault? PathFaultIn(string? path) =>
         path == Pushed ? null
         : IsAddress(path)
-            ? path!.Length > 2000 || !Uri.TryCreate(path, UriKind.Absolute, out var address) || address.Host.Length == 0 ? new Fault("/path", "This is no whole address. It looks like https://hollow-lane.example/garden.json.")
+            ? path!.Length > 2000 || !Uri.TryCreate(path, UriKind.Absolute, out var address) || address.Host.Length == 0 ? new Fault("/path", "This is not a whole address. It looks like https://hollow-lane.example/garden.json.")
                 : address.UserInfo.Length > 0 ? new Fault("/path", "Leave the name and password out of the address: they would stand in the show.")
                 : null
         : path is not null && System.IO.Path.IsPathFullyQualified(path) && path.Length <= 1000 && !path.Contains('\0', StringComparison.Ordinal)

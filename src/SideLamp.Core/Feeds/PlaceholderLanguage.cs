@@ -176,7 +176,7 @@ internal static partial class PlaceholderLanguage
         var work = (context.AmbientValues.TryGetValue(WorkName, out var so) ? (long)so : 0) + read + made + 50;
         context.AmbientValues[WorkName] = work;
         return made > LongestText * 6L || work > MostWork
-            ? throw new InvalidOperationException("Filling it in takes too much work.")
+            ? throw new InvalidOperationException("Working this out takes too long. Make the placeholder simpler.")
             : NotTooLong(name == "sum" ? await Sum(input, arguments, context) : await filter(input, arguments, context));
     }
 

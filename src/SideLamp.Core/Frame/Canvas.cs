@@ -59,7 +59,7 @@ public sealed record Canvas
 
         if (rate.Denominator < 1 || rate.PerSecond() is < 20 or > 120)
         {
-            faults.Add(new Fault("/rate", "The frame rate must lie between 20 and 120 pictures a second."));
+            faults.Add(new Fault("/rate", "The frame rate lies between 20 and 120 fps."));
         }
 
         return faults.Count > 0 ? Checked<Canvas>.Faulty(faults) : new Canvas(width, height, rate);

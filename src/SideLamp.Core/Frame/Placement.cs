@@ -27,7 +27,7 @@ public sealed record Placement(int X = 0, int Y = 0, int? Width = null, double S
 
         if (Scale is < 0.25 or > 4)
         {
-            yield return new Fault("/scale", "The size lies between a quarter of and four times the drawn one.");
+            yield return new Fault("/scale", "The size lies between 25 % and 400 %.");
         }
 
         if (Opacity is < 0 or > 1)

@@ -80,7 +80,7 @@ internal sealed class LocalTimeConverter : JsonConverter<LocalTime>
     public override LocalTime Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options)
     {
         var text = reader.TokenType == JsonTokenType.String ? reader.GetString() ?? "" : "";
-        return (text.Length > 5 ? Long : Short).Parse(text) is { Success: true, Value: var time } ? time : throw Unreadable.Because("This is no time of day. Write it like 21:30.");
+        return (text.Length > 5 ? Long : Short).Parse(text) is { Success: true, Value: var time } ? time : throw Unreadable.Because("This is not a time of day. Write it like 21:30.");
     }
 
     public override void Write(Utf8JsonWriter writer, LocalTime value, JsonSerializerOptions options) =>
@@ -90,7 +90,7 @@ internal sealed class LocalTimeConverter : JsonConverter<LocalTime>
 internal sealed class LocalDateConverter : JsonConverter<LocalDate>
 {
     public override LocalDate Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
-        reader.TokenType == JsonTokenType.String && LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true, Value: var day } ? day : throw Unreadable.Because("This is no day. Write it like 2026-11-28.");
+        reader.TokenType == JsonTokenType.String && LocalDatePattern.Iso.Parse(reader.GetString() ?? "") is { Success: true, Value: var day } ? day : throw Unreadable.Because("This is not a day. Write it like 2026-11-28.");
 
     public override void Write(Utf8JsonWriter writer, LocalDate value, JsonSerializerOptions options) => writer.WriteStringValue(LocalDatePattern.Iso.Format(value));
 }
@@ -101,7 +101,7 @@ internal sealed class ColourConverter : JsonConverter<Colour>
 
     public override Colour Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
         (reader.TokenType == JsonTokenType.String && reader.GetString() is { Length: <= Longest } text ? Colour.Parse(text) : null)
-        ?? throw Unreadable.Because("This is no colour that CSS knows. Write it like #1c8a5e, teal or oklch(70% 0.1 200).");
+        ?? throw Unreadable.Because("This is not a colour that CSS knows. Write it like #1c8a5e, teal or oklch(70% 0.1 200).");
 
     public override void Write(Utf8JsonWriter writer, Colour value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToCss());
 }

@@ -124,15 +124,19 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         return Laid(new Pinned(content.Id(), content), plain.Setting, template, Placeholders.FillAll(template, words, FeedsNow.None).Words, ImmutableDictionary<string, TimerProgram>.Empty, []);
     }
 
+    /// <summary>What a brand is shown on: words on a plate.</summary>
+    private static readonly TemplateId BrandSample = new("name");
+
     /// <summary>What was deleted, as it would look in the show of now; null where there is nothing to be seen of it.</summary>
     public Picture? PictureOf(Binned binned, Kept kept)
     {
-        if (binned.Kind is not (BinKinds.Graphics or BinKinds.Templates) || binned.In(kept.Show) is not { } show)
+        if (!BinKinds.Pictured.Contains(binned.Kind) || binned.In(kept.Show) is not { } show)
         {
             return null;
         }
 
         return binned.Kind == BinKinds.Templates ? SampleOf(show, new TemplateId(binned.Id))
+            : binned.Kind == BinKinds.Brands ? show.Wearing(binned.Id) is { } dressed ? SampleOf(dressed, BrandSample) : null
             : (kept with { Show = show }).Chosen(new GraphicId(binned.Id)) is { } chosen && ContentOf(show, chosen, chosen.UpCard) is { } pinned ? PictureOf(pinned, kept with { Show = show })
             : null;
     }

@@ -22,7 +22,7 @@ public sealed record MediaFile(string Type, string Ending, FontNames? Font = nul
         var (file, trouble) = Content(bytes);
         if (file is null)
         {
-            return Checked<MediaFile>.Faulty("", trouble ?? $"This is no file that Side Lamp can show. {Kinds}.");
+            return Checked<MediaFile>.Faulty("", trouble ?? $"This is not a file that Side Lamp can show. {Kinds}.");
         }
 
         var most = file.Type.StartsWith("video/", StringComparison.Ordinal) ? LargestVideo : LargestPicture;

@@ -11,7 +11,7 @@ public sealed record Attention(AttentionKind Kind, Duration Every)
     private static readonly Duration Greatest = Duration.FromMinutes(10);
 
     [JsonIgnore]
-    public Fault? Fault => Every < Least || Every > Greatest ? new Fault("/attention/every", "It draws the eye every 2 s to every 10 minutes.") : null;
+    public Fault? Fault => Every < Least || Every > Greatest ? new Fault("/attention/every", "The attention effect comes every 2 s to 10 minutes.") : null;
 }
 
 public enum AttentionKind

@@ -13,7 +13,7 @@ public sealed record Cycle(CycleOrder Order, Duration? Every, ImmutableArray<Car
 
     [JsonIgnore]
     public Fault? Fault =>
-        Every < Least || Every > Graphic.GreatestStay ? new Fault("/cycle", "A card is up for 1 s to 24 hours.") : null;
+        Every < Least || Every > Graphic.GreatestStay ? new Fault("/cycle", "A card stays for 1 s to 24 hours.") : null;
 
     /// <summary>The card that comes up next.</summary>
     /// <param name="all">All cards of the graphic.</param>

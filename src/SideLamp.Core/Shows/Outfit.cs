@@ -15,7 +15,7 @@ public sealed record Lettering(double Size = 1, string? Family = null)
     {
         if (Size is < 0.25 or > 4)
         {
-            yield return new Fault("/size", "Words are set at a quarter of to four times the template's size.");
+            yield return new Fault("/size", "Words have 25 % to 400 % of the template's size.");
         }
     }
 }

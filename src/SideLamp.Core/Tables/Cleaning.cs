@@ -149,7 +149,7 @@ public abstract partial record CleanStep
         public override string? FaultIn() =>
             Locale is not null && Locales.FaultIn(Locale) is { } strange ? strange
             : Zone is not null && DateTimeZoneProviders.Tzdb.GetZoneOrNull(Zone) is null ? $"There is no zone “{Zone}”. Zones look like Europe/Berlin."
-            : Pattern.Length is 0 or > LongestPattern || Written is null ? "This is no pattern for dates and times. It looks like d MMMM yyyy or HH:mm."
+            : Pattern.Length is 0 or > LongestPattern || Written is null ? "This is not a pattern for dates and times. It looks like d MMMM yyyy or HH:mm."
             : null;
 
         private LocalDateTimePattern? Written

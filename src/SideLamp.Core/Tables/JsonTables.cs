@@ -13,7 +13,7 @@ public static class JsonTables
     private const int DeepestColumn = 8;
 
     public static string? FaultIn(string pointer) =>
-        JsonPointer.TryParse(pointer, out _) ? null : "This is no JSON Pointer. It begins with / and names what leads to the list, such as /data/rows.";
+        JsonPointer.TryParse(pointer, out _) ? null : "This is not a JSON Pointer. It begins with / and names what leads to the list, such as /data/rows.";
 
     public static SourceTables Read(string text, string? rows)
     {
@@ -45,7 +45,7 @@ public static class JsonTables
         catch (JsonException error)
         {
             var place = error.LineNumber is { } line ? $" in line {line + 1}" : "";
-            throw new UnreadableException($"This is no whole JSON: it goes wrong{place}. It may have been cut off, or be nested more than {Deepest} deep.", error);
+            throw new UnreadableException($"This JSON is broken: it goes wrong{place}. It may have been cut off, or be nested more than {Deepest} deep.", error);
         }
     }
 

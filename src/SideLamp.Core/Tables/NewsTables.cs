@@ -31,7 +31,7 @@ internal static class NewsTables
         }
         catch (Exception error) when (error is not OutOfMemoryException)
         {
-            throw new UnreadableException("These are no whole news (RSS 2.0 or Atom). The source may be broken, or cut off.", error);
+            throw new UnreadableException("This news feed (RSS 2.0 or Atom) is broken. The source may be broken, or cut off.", error);
         }
     }
 

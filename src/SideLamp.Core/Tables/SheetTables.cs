@@ -26,7 +26,7 @@ internal static class SheetTables
         if (!IsPacked(bytes))
         {
             throw new UnreadableException(
-                bytes is [0xD0, 0xCF, 0x11, 0xE0, ..] ? "This is a workbook of the old kind (.xls), or one with a password. Save it as .xlsx, without a password." : "This is no workbook (.xlsx). Choose another kind for it, or another file."
+                bytes is [0xD0, 0xCF, 0x11, 0xE0, ..] ? "This is a workbook of the old kind (.xls), or one with a password. Save it as .xlsx, without a password." : "This is not a workbook (.xlsx). Choose another kind for it, or another file."
             );
         }
 

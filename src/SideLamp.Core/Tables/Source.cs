@@ -8,7 +8,7 @@ public static class Source
     /// <summary>The most that is read of one source, in bytes.</summary>
     public const int LargestBytes = 16 << 20;
 
-    private const string NoText = "This is no text, but a picture, a program or the like. Choose another file.";
+    private const string NoText = "This is not text, but a picture, a program or the like. Choose another file.";
 
     /// <exception cref="UnreadableException">They are no such thing; its message says why, and what to do.</exception>
     public static SourceTables Read(byte[] bytes, SourceForm form)

@@ -30,7 +30,7 @@ internal static partial class XmlTables
         }
         catch (XPathException)
         {
-            return "This is no path. Name the elements that lead to the rows, such as /garden/reading.";
+            return "This is not a path. Name the elements that lead to the rows, such as /garden/reading.";
         }
     }
 
@@ -79,7 +79,7 @@ internal static partial class XmlTables
         }
         catch (XmlException error)
         {
-            throw new UnreadableException(error.LineNumber > 0 ? $"This is no whole XML: it goes wrong in line {error.LineNumber}. It may have been cut off." : NoElement, error);
+            throw new UnreadableException(error.LineNumber > 0 ? $"This XML is broken: it goes wrong in line {error.LineNumber}. It may have been cut off." : NoElement, error);
         }
     }
 

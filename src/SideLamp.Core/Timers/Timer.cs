@@ -107,12 +107,12 @@ public sealed record Timer(TimerId Id, string Name, TimerKind Kind, Duration Len
 
         if (Pattern is { } pattern && (pattern.Length is 0 or > LongestPattern || DatesBy(pattern, "en-GB") is null))
         {
-            yield return new Fault("/pattern", "This is no pattern for dates. It looks like d MMMM yyyy or dddd.");
+            yield return new Fault("/pattern", "This is not a pattern for dates. It looks like d MMMM yyyy or dddd.");
         }
 
         if (Step < LeastStep || Step > GreatestStep)
         {
-            yield return new Fault("/step", "Its buttons set it on or back by 1 s to 1 hour. Write it like 1:00 or 0:30.");
+            yield return new Fault("/step", "Its buttons add or take away 1 s to 1 hour. Write it like 1:00 or 0:30.");
         }
 
         if (Cue is { } cue && !isCue(cue))

@@ -37,7 +37,7 @@ public static class BrandEndpoints
         api.MapPost(
                 "/brands/file",
                 async (HttpRequest request, PageName page, ShowLoop loop, AssetRepository assets) =>
-                    await loop.Edit(new ImportBrand(BrandFiles.Unpack(await Intake.ReadAll(request, BrandFiles.LargestFile), assets)), page, Named)
+                    await loop.Edit(new ImportBrand(await Intake.Alone(request, BrandFiles.LargestFile, bytes => BrandFiles.Unpack(bytes, assets))), page, Named)
             )
             .WithName("importBrand")
             .WithMetadata(new RequestSizeLimitAttribute(BrandFiles.LargestFile + 1024))
@@ -45,11 +45,11 @@ public static class BrandEndpoints
             .ProducesProblem(400);
         api.MapGet(
                 "/brands/file",
-                (string name, ShowLoop loop, AssetRepository assets, HttpContext context) =>
+                async (string name, ShowLoop loop, AssetRepository assets, HttpContext context) =>
                 {
                     var brand = Find(loop.Stage, name);
                     context.Response.Headers.ContentDisposition = "attachment";
-                    return BrandFiles.Pack(brand, assets);
+                    return await Intake.Packed(context, () => BrandFiles.Pack(brand, assets));
                 }
             )
             .WithName("exportBrand")

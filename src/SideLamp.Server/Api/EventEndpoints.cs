@@ -150,7 +150,7 @@ internal static class EventEndpoints
         }
         catch (Exception error) when (error is ArgumentException or JsonException or FormatException or InvalidOperationException)
         {
-            throw RefusedException.Faulty("", $"This is no CloudEvent 1.0, which has an id, a source and a type in its headers (ce-id …) or its body: {error.Message.ReplaceLineEndings(" ").TrimEnd('.')}.");
+            throw RefusedException.Faulty("", $"This is not a CloudEvent 1.0, which has an id, a source and a type in its headers (ce-id …) or its body: {error.Message.ReplaceLineEndings(" ").TrimEnd('.')}.");
         }
     }
 
@@ -212,7 +212,7 @@ internal static class EventEndpoints
         }
         catch (DecoderFallbackException)
         {
-            throw RefusedException.Faulty("", "This is no JSON: it is not written in UTF-8 throughout.");
+            throw RefusedException.Faulty("", "This is not JSON: not all of it is UTF-8.");
         }
     }
 

@@ -104,7 +104,7 @@ internal static class FeedEndpoints
         var feed = stage.Show.Feed(new FeedId(id)) ?? throw RefusedException.NotFound("feed");
         if (feed.Kind != SourceKind.Checklist || feed.IsWeb || feed.IsPushed || feed.Audience)
         {
-            throw RefusedException.Conflict($"“{feed.Name}” is no checklist in a file.");
+            throw RefusedException.Conflict($"“{feed.Name}” is not a checklist in a file.");
         }
 
         if (!feed.MayTick)

@@ -17,11 +17,11 @@ public static class SetEndpoints
         api.MapGet(
                 "/sets/file",
                 // Which graphics: their ids, parted by commas.
-                (string graphics, ShowLoop loop, AssetRepository assets) =>
+                async (string graphics, ShowLoop loop, AssetRepository assets, HttpContext context) =>
                 {
                     var kept = loop.Stage.Kept;
                     var set = GraphicSet.Of(kept.Show, kept.Choices, graphics.Split(',').Select(id => new GraphicId(id)).ToHashSet());
-                    return TypedResults.File(ShelfFiles.Pack(ShelfFiles.Set, Checked(CoreJson.WriteWhole(set)), assets), "application/zip", "set.zip");
+                    return TypedResults.File(await Intake.Packed(context, () => ShelfFiles.Pack(ShelfFiles.Set, Checked(CoreJson.WriteWhole(set)), assets)), "application/zip", "set.zip");
                 }
             )
             .WithName("exportSet")
@@ -51,7 +51,7 @@ public static class SetEndpoints
         catch (JsonException error)
         {
             var fault = Unreadable.FaultOf(error);
-            throw RefusedException.Faulty("", $"This is no set that Side Lamp reads. At {(fault.Path.Length == 0 ? "its beginning" : fault.Path)}: {fault.Message}");
+            throw RefusedException.Faulty("", $"This is not a set that Side Lamp can read. At {(fault.Path.Length == 0 ? "its beginning" : fault.Path)}: {fault.Message}");
         }
     }
 }

@@ -29,8 +29,11 @@ public static class Workshop
             .ProducesProblem(404);
         api.MapGet(
                 "/templates/{id}/file",
-                (string id, ShowLoop loop, Shelf shelf, AssetRepository assets) =>
-                    TypedResults.File(ShelfFiles.Pack(ShelfFiles.Template, (shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source, assets), "application/zip", $"{id}.zip")
+                async (string id, ShowLoop loop, Shelf shelf, AssetRepository assets, HttpContext context) =>
+                {
+                    var source = (shelf.Find(loop.Stage.Show, new TemplateId(id)) ?? throw RefusedException.NotFound("template")).Source;
+                    return TypedResults.File(await Intake.Packed(context, () => ShelfFiles.Pack(ShelfFiles.Template, source, assets)), "application/zip", $"{id}.zip");
+                }
             )
             .WithName("exportTemplate")
             .ProducesProblem(400)

@@ -67,7 +67,7 @@ public static class BrandFiles
         catch (Exception error) when (error is JsonException or InvalidOperationException or FormatException)
         {
             var fault = Unreadable.FaultOf(error as JsonException ?? new JsonException());
-            throw RefusedException.Faulty(fault.Path, $"This is no brand that Side Lamp can read. {fault.Message}");
+            throw RefusedException.Faulty(fault.Path, $"This is not a brand that Side Lamp can read. {fault.Message}");
         }
     }
 

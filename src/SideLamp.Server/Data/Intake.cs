@@ -20,13 +20,26 @@ public static class Intake
 
     /// <summary>Takes what is sent, when its turn comes.</summary>
     /// <exception cref="RefusedException">There is more than this, or it was refused.</exception>
-    public static async Task<T> Alone<T>(HttpRequest request, int most, Func<byte[], T> take)
+    public static Task<T> Alone<T>(HttpRequest request, int most, Func<byte[], T> take) =>
+        InTurn(
+            async () =>
+            {
+                var bytes = await ReadAll(request, most);
+                return await Task.Run(() => take(bytes));
+            },
+            request.HttpContext.RequestAborted
+        );
+
+    /// <summary>Makes a file to give out, when its turn comes.</summary>
+    /// <exception cref="RefusedException">It was refused.</exception>
+    public static Task<T> Packed<T>(HttpContext context, Func<T> pack) => InTurn(() => Task.Run(pack), context.RequestAborted);
+
+    private static async Task<T> InTurn<T>(Func<Task<T>> work, CancellationToken gone)
     {
-        await OneAtATime.WaitAsync(request.HttpContext.RequestAborted);
+        await OneAtATime.WaitAsync(gone);
         try
         {
-            var bytes = await ReadAll(request, most);
-            return await Task.Run(() => take(bytes));
+            return await work();
         }
         finally
         {
@@ -49,7 +62,7 @@ public static class Intake
     }
 
     /// <exception cref="RefusedException">There is more than this.</exception>
-    public static async Task<byte[]> ReadAll(HttpRequest request, int most)
+    private static async Task<byte[]> ReadAll(HttpRequest request, int most)
     {
         using var copy = new MemoryStream();
         var buffer = new byte[81920];

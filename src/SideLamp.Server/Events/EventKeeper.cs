@@ -80,7 +80,7 @@ public sealed class EventKeeper(DataFolder folder, ShowLoop loop, TimeProvider t
 
     /// <summary>The session ends; its figures stay until a fresh one begins.</summary>
     public Task<EventReceipt> EndSession() =>
-        Ask(state => state.Figures.Session is { Ended: null } running ? Turned(state, running with { Ended = Now }) : throw RefusedException.Conflict("No session goes on. Begin a fresh one."));
+        Ask(state => state.Figures.Session is { Ended: null } running ? Turned(state, running with { Ended = Now }) : throw RefusedException.Conflict("No session is running. Begin a fresh one."));
 
     /// <summary>The newest session never began: the one before it goes on, with all that came since.</summary>
     public Task<EventReceipt> TakeBackSession() =>

@@ -245,7 +245,7 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
 
         if (small is null)
         {
-            return Trouble("This is no picture that stands still.");
+            return Trouble("This is not a still picture.");
         }
 
         var read = MediaFile.Recognise(small);
@@ -256,7 +256,7 @@ public sealed class FeedPictures(Feed feed, ImmutableDictionary<string, CellPict
 
         if (!MediaChoice.CanShow(file))
         {
-            return Trouble("This is no picture.");
+            return Trouble("This is not a picture.");
         }
 
         try

@@ -65,7 +65,7 @@ internal sealed record PushedBody(Feed Feed, string MediaType, byte[] Bytes, Imm
 
     private bool IsJson => MediaType is "application/json" || MediaType.EndsWith("+json", StringComparison.Ordinal);
 
-    private string Text() => SourceText.Of(Bytes) ?? throw new UnreadableException("This is no text.");
+    private string Text() => SourceText.Of(Bytes) ?? throw new UnreadableException("This is not text.");
 
     /// <summary>What was said counts; a plain text is read as the feed says.</summary>
     private SourceForm Form =>

@@ -51,7 +51,7 @@ public static class SourceFile
         var (kind, before) = file.Ask();
         if (kind != FileKind.Regular)
         {
-            return new FileLook(null, before, true, kind == FileKind.Folder ? "This is a folder, not a file. Give the path of a file in it." : "This is no file but a pipe or a device. Give the path of a file.");
+            return new FileLook(null, before, true, kind == FileKind.Folder ? "This is a folder, not a file. Give the path of a file in it." : "This is a pipe or a device, not a file. Give the path of a file.");
         }
 
         if (before.Size > Source.LargestBytes)

@@ -1,4 +1,5 @@
 using NodaTime;
+using SideLamp.Core;
 using SideLamp.Core.Editing;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
@@ -24,8 +25,10 @@ public sealed record EditView(long No, string What, string Author, Instant At)
 
 /// <summary>Something in the bin.</summary>
 /// <param name="Word">What it is, such as “graphic”.</param>
+/// <param name="Kind">The list of the show that it was in, such as graphics.</param>
 /// <param name="HasPicture">Whether there is something to be seen of it.</param>
-public sealed record BinnedView(long No, string Word, string Name, string Author, Instant At, bool HasPicture)
+/// <param name="Area">The area of the frame that it was, in shares of it; null for what was none.</param>
+public sealed record BinnedView(long No, string Kind, string Word, string Name, string Author, Instant At, bool HasPicture, Box? Area)
 {
-    public static BinnedView Of(Binned one) => new(one.No, BinKinds.Find(one.Kind)?.Word ?? one.Kind, one.Name, one.Author, one.At, one.Kind is BinKinds.Graphics or BinKinds.Templates);
+    public static BinnedView Of(Binned one) => new(one.No, one.Kind, BinKinds.Find(one.Kind)?.Word ?? one.Kind, one.Name, one.Author, one.At, BinKinds.Pictured.Contains(one.Kind), one.Area());
 }

@@ -48,7 +48,7 @@ public sealed class MediaFileTests
     [InlineData("{\"w\":1,\"h\":1,\"fr\":30,\"ip\":0,\"op\":10,\"layers\":[],\"assets\":[{\"p\":\"moth.png\"}]}", "lie beside it")]
     [InlineData("{\"rows\":[]}", "no Lottie")]
     [InlineData("wOF2....", "web font")]
-    [InlineData("Dear diary", "no file that Side Lamp can show")]
+    [InlineData("Dear diary", "not a file that Side Lamp can show")]
     [InlineData("", "empty")]
     public void A_file_that_is_text_is_read_to_its_end(string text, string? trouble)
     {

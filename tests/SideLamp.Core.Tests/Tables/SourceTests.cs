@@ -227,7 +227,7 @@ public sealed class SourceTests
             { "many nodes", SourceKind.Xml, Encoding.UTF8.GetBytes("<a>" + string.Concat(Enumerable.Repeat("<b/>", 300_000)) + "</a>"), "nodes" },
             { "no news", SourceKind.News, "<a><b>1</b></a>"u8.ToArray(), "news" },
             { "a picture", SourceKind.Text, [0x89, .. "PNG\r\n"u8, 0x1A, 0, 0, 0, 1, 2, 3, 0, 0, 0, 4], "picture" },
-            { "NUL bytes", SourceKind.Csv, new byte[4001], "no text" },
+            { "NUL bytes", SourceKind.Csv, new byte[4001], "not text" },
             { "an old workbook", SourceKind.Sheet, [0xD0, 0xCF, 0x11, 0xE0, 0xA1, 0xB1, 0x1A, 0xE1], ".xlsx" },
             { "a zip of something else", SourceKind.Sheet, Workbook.Zip(("moth.txt", "x"u8.ToArray())), "zip archive" },
             { "a workbook cut off", SourceKind.Sheet, Workbook.Of(false, ("A", "<row/>"))[..300], "damaged" },

@@ -17,7 +17,7 @@ export function AlertTurns() {
   const shown = useLive(({ airings }) => [...airings.values()].find((one) => one.origin === 'alert'));
   const name = useShow((show) => show.graphics.find((one) => one.id === shown?.graphic)?.name);
   const ended = useLive(({ session }) => session?.ended != null);
-  const held = ended ? 'No session goes on: what comes is only counted.' : holdsThem({ alertsNow, hush, waits });
+  const held = ended ? 'No session is running: what comes is only counted.' : holdsThem({ alertsNow, hush, waits });
   return (
     <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] grid-rows-[minmax(10rem,auto)_minmax(0,1fr)] gap-3">
       <section

@@ -53,7 +53,7 @@ export function AlertsPage() {
           <Empty title="No alerts yet.">
             <p>
               An alert lights a graphic by itself when somebody follows, tips, gives or joins. Until you add one,
-              nothing of a viewer’s comes to air.
+              nothing from viewers goes on air.
             </p>
             <Button kind="cool" onClick={() => setAdding(true)}>
               Add an alert

@@ -6,7 +6,7 @@ import { Drawer } from '../ui/Drawer';
 import { Field } from '../ui/Field';
 
 const lines = [
-  ['look', 'An alert is next for, in seconds', 'So long you can drop it before viewers see it.'],
+  ['look', 'An alert is next for, in seconds', 'That long, you can drop it before viewers see it.'],
   ['lookAtWords', 'With words of a viewer’s, in seconds', 'Somebody’s own words need a longer look.'],
   ['gap', 'Between two, in seconds', undefined],
 ] as const;

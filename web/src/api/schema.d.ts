@@ -1724,11 +1724,13 @@ export interface components {
         BinnedView: {
             /** Format: int64 */
             no: number;
+            kind: string;
             word: string;
             name: string;
             author: string;
             at: components["schemas"]["Instant"];
             hasPicture: boolean;
+            area?: null | components["schemas"]["Box"];
         };
         Box: {
             /** Format: double */

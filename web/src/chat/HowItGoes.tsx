@@ -74,7 +74,7 @@ export function HowItGoes() {
             label="Messages come"
             value={rules.byItself ? 'itself' : 'hand'}
             choices={[
-              ['hand', 'by hand alone'],
+              ['hand', 'only by hand'],
               ['itself', 'by themselves, in their order'],
             ]}
             note={

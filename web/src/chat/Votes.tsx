@@ -173,7 +173,7 @@ function VoteSettings({ vote }: { vote: Vote }) {
           />
         </div>
         <Tick checked={vote.mayChange} onChange={(mayChange) => void change({ mayChange })}>
-          Somebody may vote otherwise later
+          Voters may change their vote
         </Tick>
         <div className="grid grid-cols-2 items-end gap-3">
           <Select

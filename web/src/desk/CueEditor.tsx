@@ -136,7 +136,7 @@ function Steps({ draft, at, onGo, onChange }: StepsProps) {
             onGo(at - 1);
           }}
         >
-          <Trash2 aria-hidden size={14} /> Take this step away
+          <Trash2 aria-hidden size={14} /> Remove this step
         </Button>
       )}
     </div>

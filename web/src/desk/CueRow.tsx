@@ -60,7 +60,7 @@ export function CueRow({ graphic, setting, onlyThese, onChange }: Props) {
           label={`Outfit of ${graphic.name}`}
           value={setting.outfit ?? '-'}
           choices={[
-            ['-', 'the outfit it wears'],
+            ['-', 'its current outfit'],
             ['', 'all parts'],
             ...graphic.outfits.map((outfit) => [outfit.id, outfit.name] as const),
           ]}

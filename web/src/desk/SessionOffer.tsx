@@ -19,7 +19,7 @@ export function SessionOffer() {
       <p>
         <Sunrise aria-hidden size={15} className="mr-1.5 inline text-cool" />
         <b className="font-semibold">Is this a new stream?</b>{' '}
-        <span className="text-quiet">It was dark for hours. A fresh session counts from nothing.</span>
+        <span className="text-quiet">It was dark for hours. A fresh session counts from zero.</span>
       </p>
       <span className="flex flex-wrap gap-1">
         <Button kind="cool" onClick={() => void begin()}>

@@ -343,7 +343,7 @@ function waysOfWorking(): Action[] {
       .filter((one) => one.name !== brand.name)
       .map((one): Action => ({
         id: `way/wear/${one.name}`,
-        name: `Wear the brand ${one.name}`,
+        name: `Use the brand ${one.name}`,
         group: 'Ways of working',
         run: () => void edits.wearBrand(one.name, false),
       })),

@@ -7,7 +7,7 @@ export type CueStep = Cue['steps'][number];
 export type TimerSetting = CueStep['timers'][number];
 export type CueSetting = CueStep['settings'][number];
 
-/** What is lit now, as a cue would set it: each with its card, in the outfit it wears. */
+/** What is lit now, as a cue would set it: each with its card, in its current outfit. */
 export function litNow(show: Show): CueSetting[] {
   return litIn(live.getState())
     .filter((airing) => airing.origin !== 'alert')

@@ -143,7 +143,7 @@ export function AddFeed({ begun, onDone }: { begun: string; onDone(): void }) {
           </div>
           <div className="flex justify-end gap-2">
             <Button kind="bare" onClick={onDone}>
-              Never mind
+              Cancel
             </Button>
             <Button kind="cool" disabled={!word || !(isPushed || looked || refused)} onClick={() => void add()}>
               {isPushed ? 'Make it' : 'Read it'}

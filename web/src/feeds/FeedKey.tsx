@@ -37,7 +37,7 @@ export function FeedKey({ feed, path }: { feed: string; path: string }) {
       <p className="text-quiet">
         {isElsewhere
           ? `The key is for ${data.origin}, and is not sent to this address.`
-          : 'Where a service asks for a key, it goes here. It is no part of the show, and goes to this address alone.'}
+          : 'Where a service asks for a key, it goes here. It is not part of the show, and goes to this address alone.'}
       </p>
       <KeyFields wish={wish} onChange={setWish} />
       <div className="flex justify-end gap-2">

@@ -106,7 +106,7 @@ function Word({ text }: { text: string }) {
   const copy = (): void =>
     void navigator.clipboard.writeText(text).then(
       () => setCopied(true),
-      () => toast.error('The browser did not let it be copied. Select it and copy it by hand.'),
+      () => toast.error('The browser did not allow copying. Select it and copy it by hand.'),
     );
   return (
     <button

@@ -43,7 +43,7 @@ export function KeyFields({ wish, onChange }: { wish: KeyWish; onChange(wish: Ke
         checked={wish.inAddress}
         onChange={(inAddress) => onChange({ ...wish, inAddress, name: inAddress ? 'key' : 'Authorization' })}
       >
-        It belongs into the address, as in ?key=…
+        It goes into the address, as in ?key=…
       </Tick>
     </div>
   );

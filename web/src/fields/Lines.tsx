@@ -188,7 +188,7 @@ function LineRow({ at, top, of, line, shape, onKeep, onEnter, onPaste, onRemove 
         <input
           type="checkbox"
           aria-label={`Mark line ${number}`}
-          title="Marked lines look otherwise, as the template says"
+          title="Marked lines look different, as the template says"
           checked={line.mark === '[x]'}
           onChange={(event) => {
             const mark = event.target.checked ? '[x]' : '[ ]';
@@ -236,7 +236,7 @@ function Tone({ line, value, onKeep }: { line: number; value: string; onKeep(val
         className={clsx('size-8 rounded-md', !value && 'opacity-40')}
       />
       <SignButton
-        label={`Line ${line} wears the brand’s colour`}
+        label={`Line ${line} has the brand’s colour`}
         disabled={!value}
         onClick={() => onKeep('')}
         className="size-7!"

@@ -1,8 +1,20 @@
 import { useQuery } from '@tanstack/react-query';
-import { ArchiveRestore, Trash2 } from 'lucide-react';
+import {
+  ArchiveRestore,
+  Bell,
+  MessageCircle,
+  Palette,
+  Rss,
+  Sun,
+  Tag,
+  Timer,
+  Trash2,
+  type LucideIcon,
+} from 'lucide-react';
 import { useDeferredValue, useState } from 'react';
 import { answered, client, type Schemas } from '../api/client';
 import { useNow } from '../live/useNow';
+import { KeepClear } from '../monitor/KeepClear';
 import { PictureView } from '../monitor/PictureView';
 import { edits } from '../show/edits';
 import { longAgo } from '../show/format';
@@ -10,6 +22,21 @@ import { whoseEdit } from '../show/history';
 import { useShow } from '../show/show';
 import { Button } from '../ui/Button';
 import { inputLook } from '../ui/inputLook';
+
+/** Signs of the places where what nobody sees is set up. */
+const signs: Record<string, LucideIcon> = {
+  feeds: Rss,
+  timers: Timer,
+  labels: Tag,
+  adapters: Tag,
+  alertRules: Bell,
+  chatSources: MessageCircle,
+  chatCommands: MessageCircle,
+  votes: MessageCircle,
+  cues: Sun,
+  deskPages: Sun,
+  savedFinishes: Palette,
+};
 
 /** What was deleted in the last 30 days, with a picture where there is something to be seen of it. */
 export function Bin() {
@@ -57,13 +84,18 @@ export function Bin() {
 
 function Tile({ one }: { one: Schemas['BinnedView'] }) {
   const now = useNow();
+  const Sign = signs[one.kind] ?? Trash2;
   return (
     <li className="grid grid-rows-[auto_1fr] overflow-hidden rounded-[12px] bg-raised">
       {one.hasPicture ? (
         <Seen no={one.no} name={one.name} />
+      ) : one.area ? (
+        <PictureView picture={undefined} label={`${one.name}, where it lay`} className="aspect-video">
+          <KeepClear area={one.area} name={one.name} />
+        </PictureView>
       ) : (
         <span className="grid aspect-video place-items-center bg-pit text-faint">
-          <Trash2 aria-hidden size={28} strokeWidth={1.5} />
+          <Sign aria-hidden size={28} strokeWidth={1.5} />
         </span>
       )}
       <div className="grid gap-1 p-3">

@@ -10,7 +10,7 @@ export function SessionBar() {
   const session = useLive((told) => told.session);
   if (!session) return null;
   const begin = async (): Promise<void> => {
-    const words = 'What is counted over the session begins at nothing. All other figures stay; it can be taken back.';
+    const words = 'What is counted over the session begins at zero. All other figures stay; it can be taken back.';
     if (await ask({ title: 'Begin a fresh session?', words, yes: 'Begin it' })) void sessions.begin();
   };
   return (

@@ -32,7 +32,7 @@ function pick(): void {
     const file = input.files?.[0];
     if (!file) return;
     if (!/^(image|video)\//.test(file.type)) {
-      toast.error(`“${file.name}” is no picture and no film: choose a PNG, JPEG, WebP, MP4 or WebM file.`);
+      toast.error(`“${file.name}” is neither a picture nor a film: choose a PNG, JPEG, WebP, MP4 or WebM file.`);
       return;
     }
     void bringOwn(file);

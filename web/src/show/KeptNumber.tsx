@@ -32,7 +32,7 @@ export function KeptNumber({ value, onKeep, mayBeEmpty, className, ...props }: P
       said={
         refused || wrong ? (
           <RefusedNote
-            why={wrong ? 'This is no number.' : undefined}
+            why={wrong ? 'This is not a number.' : undefined}
             mine={text}
             theirs={value}
             onMine={wrong ? undefined : insist}

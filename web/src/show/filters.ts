@@ -19,6 +19,6 @@ export const filters: readonly { name: string; with?: string; words: string }[] 
   { name: 'minus', with: '1', words: 'a number less one' },
   { name: 'times', with: '100', words: 'a number times 100' },
   { name: 'divided_by', with: '60', words: 'a number divided by 60' },
-  { name: 'at_least', with: '0', words: 'a number, 0 at the least' },
-  { name: 'at_most', with: '100', words: 'a number, 100 at the most' },
+  { name: 'at_least', with: '0', words: 'a number, at least 0' },
+  { name: 'at_most', with: '100', words: 'a number, at most 100' },
 ];

@@ -80,7 +80,7 @@ export function Phases({
         checked={!!phases.last}
         onChange={(on) => void keep({ last: on ? { name: 'Long rest', length: 900_000 } : undefined })}
       >
-        The last round ends otherwise
+        The last round ends differently
       </Tick>
       {phases.last && (
         <ul>

@@ -17,7 +17,7 @@ export const ends = {
 
 const clockForms = {
   clock: '21:07:33',
-  minutes: '9:07, without a nought',
+  minutes: '9:07, without a leading zero',
   twoFigures: '09:07',
   twelveHours: '9:07 pm',
   date: 'the date',

@@ -50,7 +50,7 @@ export function AddForm({ lines, words, ready, onAdd, onDone }: Props) {
         {words}
       </Button>
       <Button kind="bare" onClick={onDone}>
-        Never mind
+        Cancel
       </Button>
     </form>
   );

@@ -7,7 +7,7 @@ export function CopyButton({ name, text, said }: { name: string; text: string; s
   const copy = (): void =>
     void navigator.clipboard.writeText(text).then(
       () => toast.success(said),
-      () => toast.error('The browser did not let it be copied.'),
+      () => toast.error('The browser did not allow copying.'),
     );
   return (
     <Button kind="bare" className="px-2!" onClick={copy}>

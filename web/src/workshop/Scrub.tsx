@@ -76,7 +76,7 @@ export function Scrub({ picture, part, root, scale, onChange }: Props) {
     at === null || at > arrive + pause
       ? at === null
         ? 'everything is in'
-        : `${Math.round(at - arrive - pause)} ms after the darkening`
+        : `${Math.round(at - arrive - pause)} ms after it goes dark`
       : `${Math.round(Math.min(at, arrive))} ms from the press`;
 
   return (

@@ -58,7 +58,7 @@ const lettering: Property[] = [
     choices: { shrink: 'shrink, wrap, cut', keep: 'wrap, then cut', grow: 'grow into the room', pages: 'turn pages' },
     of: 'shrink',
   },
-  { name: 'leastSize', label: 'Least size, px', type: 'number', min: 8, max: 600 },
+  { name: 'leastSize', label: 'Smallest size, px', type: 'number', min: 8, max: 600 },
   { name: 'lines', label: 'Lines at most', type: 'number', min: 1, max: 12, of: 1 },
   {
     name: 'align',
@@ -146,7 +146,7 @@ const own: Record<string, Property[]> = {
       of: 'runs-off',
     },
     { name: 'blank', label: 'Empty line, px', type: 'number', min: 0, max: 1000, of: 40 },
-    { name: 'colon', label: 'Parts a line at its colon', type: 'flag' },
+    { name: 'colon', label: 'Splits a line at its colon', type: 'flag' },
     { name: 'tone', label: 'Column with its colour', type: 'number', min: 1, max: 6 },
     { name: 'soft', label: 'Soft edges, px', type: 'sides' },
   ],
@@ -166,8 +166,8 @@ const own: Record<string, Property[]> = {
 const size: Property[] = [
   { name: 'width', label: 'Width', type: 'extent' },
   { name: 'height', label: 'Height', type: 'extent' },
-  { name: 'minWidth', label: 'Least width, px', type: 'number', min: 0, max: 4096, of: 0 },
-  { name: 'maxWidth', label: 'Greatest width, px', type: 'number', min: 1, max: 4096 },
+  { name: 'minWidth', label: 'Smallest width, px', type: 'number', min: 0, max: 4096, of: 0 },
+  { name: 'maxWidth', label: 'Largest width, px', type: 'number', min: 1, max: 4096 },
 ];
 
 const stance: Property[] = [
