@@ -167,11 +167,19 @@ test('task: on a phone two presses light and darken, and nothing lies beside the
   await hand.press(hand.button('Lights out'));
   await expect(page.locator('[data-lit="true"]')).toHaveCount(0);
   expect(hand.presses).toBe(2);
+  // What opens beside its button elsewhere has no room beside it here.
+  await page.getByRole('button', { name: 'Edit the words of Names' }).click();
+  await page.getByRole('button', { name: 'Outfit, picture, place and key' }).click();
+  await expect(page.getByRole('dialog')).toBeInViewport({ ratio: 0.9 });
+  await page.keyboard.press('Escape');
   for (const place of ['', 'graphics', 'feeds', 'timers', 'chat', 'brand', 'outputs', 'history', 'alerts', 'labels']) {
     await page.goto(`${lamp.url}/${place}`);
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), place).toBeLessThanOrEqual(390);
   }
+  // On an upright tablet nothing lies under its neighbour.
+  await page.setViewportSize({ width: 820, height: 1180 });
+  await page.getByRole('button', { name: 'Fresh session' }).click({ trial: true });
 });
 
 test('help opens at its spot and is searched; a picture of one’s own stands behind graphics; keys reach everything', async ({
@@ -205,6 +213,12 @@ test('help opens at its spot and is searched; a picture of one’s own stands be
   await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
   await expect(page.getByText(/The browser gave no camera/)).toBeVisible();
   await expect(own).toHaveAttribute('src', /^blob:/);
+  // Allowed, it runs behind the graphics.
+  await page.context().grantPermissions(['camera']);
+  await backdrop.click();
+  await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
+  const film = page.getByRole('img', { name: 'On air' }).locator('video');
+  await expect.poll(() => film.evaluate((one) => (one as HTMLVideoElement).currentTime)).toBeGreaterThan(0);
 
   await page.getByRole('link', { name: 'Help: Desk' }).click();
   const article = page.getByRole('article');

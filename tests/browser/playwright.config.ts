@@ -20,6 +20,8 @@ export default defineConfig({
         '--no-sandbox',
         // As mixing software does: a page may sound though nobody has pressed anything in it.
         '--autoplay-policy=no-user-gesture-required',
+        // A camera that is none: the browser's own test picture. Pages still have to be allowed to it.
+        '--use-fake-device-for-media-stream',
         '--disable-gpu',
         '--disable-quic',
         '--no-first-run',

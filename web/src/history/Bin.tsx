@@ -98,7 +98,7 @@ function Tile({ one }: { one: Schemas['BinnedView'] }) {
           <Sign aria-hidden size={28} strokeWidth={1.5} />
         </span>
       )}
-      <div className="grid gap-1 p-3">
+      <div className="grid content-start gap-1 p-3">
         <p className="truncate font-semibold" title={one.name}>
           {one.name}
         </p>

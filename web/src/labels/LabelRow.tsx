@@ -16,7 +16,7 @@ export function LabelRow({ label, chosen }: { label: Label; chosen: boolean }) {
   return (
     <li
       className={clsx(
-        'relative grid grid-cols-[11.25rem_minmax(0,1fr)_minmax(0,13.75rem)] items-center gap-4 rounded-[12px] bg-panel px-4 py-2.5 hover:bg-raised',
+        'relative grid grid-cols-[minmax(0,11.25rem)_minmax(0,1.5fr)_minmax(0,1fr)] items-center gap-4 rounded-[12px] bg-panel px-4 py-2.5 hover:bg-raised',
         chosen && 'shadow-[inset_0_0_0_1.5px_var(--color-cool)]',
       )}
     >

@@ -40,7 +40,7 @@ export function LabelsPage() {
     >
       <div className="grid min-h-0 grid-rows-[auto_minmax(0,1fr)]">
         {adding && <NewLabel onDone={() => setAdding(false)} />}
-        <div className="stacks row-start-2 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(21.25rem,23.75rem)] gap-4">
+        <div className="stacks row-start-2 grid min-h-0 grid-cols-[minmax(0,1fr)_minmax(21.25rem,23.75rem)] gap-4 max-[60rem]:grid-cols-[minmax(0,1fr)] max-[60rem]:grid-rows-[minmax(0,1fr)_minmax(0,1fr)]">
           <div className="grid min-h-0 grid-rows-[minmax(0,auto)_minmax(12.5rem,1fr)] gap-4">
             {labels.length === 0 && !adding ? (
               <Empty title="No labels yet.">

@@ -1,6 +1,7 @@
 import { Popover } from 'radix-ui';
 import { isFocusFree } from './isFocusFree';
 import { useRef, type ComponentProps, type RefObject } from 'react';
+import { useMatch } from './useMatch';
 
 interface Props extends Omit<ComponentProps<typeof Popover.Content>, 'children'> {
   /** What it belongs to. */
@@ -13,7 +14,9 @@ interface Props extends Omit<ComponentProps<typeof Popover.Content>, 'children'>
 }
 
 /** Something over the page, beside what it belongs to. */
-export function PoppedBox({ anchor, at = anchor, onClose, onInteractOutside, ...content }: Props) {
+export function PoppedBox({ anchor, at = anchor, onClose, onInteractOutside, side, ...content }: Props) {
+  // A phone has no room beside anything.
+  const narrow = useMatch('(max-width: 40rem)');
   const elsewhere = useRef(false);
   return (
     <Popover.Root open onOpenChange={(open) => !open && onClose?.()}>
@@ -21,6 +24,7 @@ export function PoppedBox({ anchor, at = anchor, onClose, onInteractOutside, ...
       <Popover.Portal>
         <Popover.Content
           {...content}
+          side={narrow ? 'bottom' : side}
           onOpenAutoFocus={(event) => !onClose && event.preventDefault()}
           onInteractOutside={(event) => {
             onInteractOutside?.(event);

@@ -127,8 +127,9 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
   );
 
   return (
-    <section aria-label="Parts" className="grid gap-1.5">
-      <div className="flex flex-wrap gap-0.5">
+    <section aria-label="Parts" className="grid grid-cols-[minmax(0,1fr)] gap-1.5">
+      {/* In sight, however long the tree is. */}
+      <div className="sticky top-0 z-10 flex flex-wrap gap-0.5 bg-ground pb-1">
         {menu(
           <Button className="px-2" disabled={cell}>
             <Plus aria-hidden size={15} /> Part
@@ -151,7 +152,11 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
           onChoose([root.id]);
         })}
       </div>
-      <ul aria-label="Tree of parts" onKeyDown={upAndDown} className="grid rounded-lg bg-panel p-1">
+      <ul
+        aria-label="Tree of parts"
+        onKeyDown={upAndDown}
+        className="grid grid-cols-[minmax(0,1fr)] rounded-lg bg-panel p-1"
+      >
         {rowsOf(root).map(({ part: one, depth }) => {
           const Seen = one.hidden ? EyeOff : Eye;
           const Held = one.locked ? Lock : LockOpen;
@@ -179,7 +184,9 @@ export function PartTree({ root, fields, chosen, onChoose, onChange }: Props) {
                   one.hidden === true && 'text-faint',
                 )}
               >
-                <span className="truncate">{partName(one)}</span>
+                <span className="truncate" title={partName(one)}>
+                  {partName(one)}
+                </span>
                 <span className="ml-auto text-micro text-faint">{kindNames[one.part]?.toLowerCase()}</span>
               </button>
               {one.part !== 'cell' && (

@@ -13,8 +13,8 @@ import { find, rowsOf, set, spotOf, type PartJson, type Rebuild } from './tree';
 
 interface Props {
   picture: Picture | undefined;
-  /** The id of the part that is worked on. */
-  part: string;
+  /** The ids of the parts that are worked on, side by side in one group; the last one leads. */
+  chosen: readonly string[];
   root: PartJson;
   /** px of the canvas that one design px of the template is. */
   scale: number;
@@ -34,7 +34,8 @@ function boxOf(part: PartJson, picture: Picture | undefined): Area | undefined {
 }
 
 /** The easel with the whole motion under a slide: in ms from the press, with every part's entry marked on it. */
-export function Scrub({ picture, part, root, scale, onChange }: Props) {
+export function Scrub({ picture, chosen, root, scale, onChange }: Props) {
+  const part = chosen.at(-1)!;
   const show = useShow();
   const [at, setAt] = useState<number | null>(null);
   const [playing, setPlaying] = useState(false);
@@ -97,26 +98,36 @@ export function Scrub({ picture, part, root, scale, onChange }: Props) {
           <PartHandle
             name={partName(row.part)}
             box={box}
-            others={[layer, ...layer.parts!.filter((one) => one.id !== part)].flatMap(
+            others={[layer, ...layer.parts!.filter((one) => !chosen.includes(one.id))].flatMap(
               (one) => boxOf(one, picture) ?? [],
             )}
             scale={scale}
             onMove={(right, down) =>
-              void onChange((now) => {
-                const [x, y] = spotOf(find(now, part)?.part ?? row.part);
-                // Its numbers count from where reading begins.
-                return set(now, part, { at: [picture?.mirrored ? x - right : x + right, y + down] });
-              })
+              void onChange((now) =>
+                chosen.reduce((tree, id) => {
+                  const one = find(tree, id)?.part;
+                  if (!one) return tree;
+                  const [x, y] = spotOf(one);
+                  // Its numbers count from where reading begins.
+                  return set(tree, id, { at: [picture?.mirrored ? x - right : x + right, y + down] });
+                }, now),
+              )
             }
           />
         )}
-        {box && !(layer && at === null) && (
-          <div
-            aria-hidden
-            className="pointer-events-none absolute rounded-sm border-[1.5px] border-cool"
-            style={styleOf(box, show.canvas)}
-          />
-        )}
+        {(layer && at === null ? chosen.slice(0, -1) : chosen).map((id) => {
+          const framed = boxOf(find(root, id)!.part, picture);
+          return (
+            framed && (
+              <div
+                key={id}
+                aria-hidden
+                className="pointer-events-none absolute rounded-sm border-[1.5px] border-cool"
+                style={styleOf(framed, show.canvas)}
+              />
+            )
+          );
+        })}
       </PictureView>
       <div className="flex items-center gap-3">
         <Button onClick={() => setPlaying(!playing)} aria-label={playing ? 'Stop' : 'Play the motion'}>

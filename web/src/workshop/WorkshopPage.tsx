@@ -15,7 +15,7 @@ import { Fields } from './Fields';
 import { PartEditor } from './PartEditor';
 import { PartTree } from './PartTree';
 import { Scrub } from './Scrub';
-import { rowsOf, type Rebuild, type TemplateJson } from './tree';
+import { find, type Rebuild, type TemplateJson } from './tree';
 import { useTemplate, type Working } from './useTemplate';
 
 /** Where templates are built from parts. Every change is kept, and reaches all graphics made from the template at once. */
@@ -48,8 +48,8 @@ function Opened({ template, change }: { template: TemplateJson; change: Working[
   const show = useShow();
   const [chosen, setChosen] = useState<string[]>([template.root.id]);
   const user = show.graphics.find((graphic) => graphic.template === template.id);
-  const known = chosen.filter((one) => rowsOf(template.root).some((row) => row.part.id === one));
-  const part = known.at(-1) ?? template.root.id;
+  const there = chosen.filter((one) => find(template.root, one));
+  const known = there.length > 0 ? there : [template.root.id];
   const rebuild: Rebuild = (make) => change((now) => ({ ...now, root: make(now.root) }));
 
   return (
@@ -75,7 +75,7 @@ function Opened({ template, change }: { template: TemplateJson; change: Working[
       }
     >
       <div className="stacks grid min-h-0 grid-cols-[14.375rem_minmax(0,1fr)_20.625rem] gap-4">
-        <div className="grid min-h-0 content-start gap-3 overflow-y-auto pr-1">
+        <div className="grid min-h-0 grid-cols-[minmax(0,1fr)] content-start gap-3 overflow-y-auto pr-1">
           <KeptText
             aria-label="Name of the template"
             value={template.name}
@@ -90,8 +90,8 @@ function Opened({ template, change }: { template: TemplateJson; change: Working[
           />
           <Fields template={template} onChange={(make) => change((now) => ({ ...now, fields: make(now.fields) }))} />
         </div>
-        <Bench template={template} graphic={user} part={part} onChange={rebuild} />
-        <PartEditor template={template} chosen={known.length ? known : [part]} onChange={rebuild} />
+        <Bench template={template} graphic={user} chosen={known} onChange={rebuild} />
+        <PartEditor template={template} chosen={known} onChange={rebuild} />
       </div>
     </Page>
   );
@@ -100,12 +100,12 @@ function Opened({ template, change }: { template: TemplateJson; change: Working[
 interface BenchProps {
   template: TemplateJson;
   graphic: Graphic | undefined;
-  part: string;
+  chosen: readonly string[];
   onChange: Rebuild;
 }
 
 /** The picture, from a graphic that is made from the template, or with its sample words. */
-function Bench({ template, graphic, part, onChange }: BenchProps) {
+function Bench({ template, graphic, chosen, onChange }: BenchProps) {
   const show = useShow();
   const used = usePicture(graphic?.id ?? null);
   const sample = useSample(`${template.id}`, show.revision);
@@ -114,7 +114,7 @@ function Bench({ template, graphic, part, onChange }: BenchProps) {
     <div className="grid min-h-0 content-start gap-3 overflow-y-auto">
       <Scrub
         picture={picture}
-        part={part}
+        chosen={chosen}
         root={template.root}
         scale={show.designScale * (graphic?.place.scale ?? 1)}
         onChange={onChange}
