@@ -29,7 +29,7 @@ export function TickLines({ graphic, card, field, value, disabled }: Props) {
   const ticking = useRef({ count: 0, alone: false });
   const tick = async (at: number, words: string, done: boolean): Promise<void> => {
     const own = ticking.current;
-    if (own.count === 0) own.alone = !isEdited(graphic.id) && !drafts.getState().all[graphic.id];
+    if (own.count === 0) own.alone = !isEdited(graphic.id);
     own.count++;
     try {
       await send(at, words, done);
@@ -43,7 +43,8 @@ export function TickLines({ graphic, card, field, value, disabled }: Props) {
     const next = withTick(now, at, words, done);
     if (next === null || !(await edits.graphic(graphic.id, { card: card.id, words: { [field]: next } }))) return;
     const airing = airingOf(live.getState(), graphic.id);
-    if (!ticking.current.alone || !isLit(airing?.phase)) return;
+    // A push takes along what is being typed.
+    if (!ticking.current.alone || !isLit(airing?.phase) || drafts.getState().all[graphic.id]) return;
     // Until the news say so, what is to be pushed is still what was pushed.
     if (await press('push', { graphic: graphic.id, how: 'a tick' }))
       await until(live, () => !isEdited(graphic.id), newsWithin);

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { useEffect, useMemo, useRef, useState } from 'react';
 import { answered, client } from '../api/client';
-import { useShow } from '../show/show';
+import { showNow, useShow } from '../show/show';
 import { templateEdits } from '../show/templateEdits';
 import type { TemplateJson } from './tree';
 
@@ -30,32 +30,36 @@ export interface Working {
  */
 export function useTemplate(id: string): Working {
   const revision = useShow((show) => show.revision);
-  const { data, isError } = useQuery({
-    queryKey: ['template', id, revision],
-    queryFn: async (): Promise<Source> => ({
-      ...(await answered(client.GET('/api/templates/{id}/source', { params: { path: { id } } }))),
-      revision,
-    }),
-    placeholderData: (old) => old,
-    retry: false,
+  const { data, isError, refetch } = useQuery({
+    queryKey: ['template', id],
+    queryFn: async (): Promise<Source> => {
+      const asked = showNow().revision;
+      const answer = await answered(client.GET('/api/templates/{id}/source', { params: { path: { id } } }));
+      return { ...answer, revision: asked };
+    },
+    retry: 2,
+    gcTime: 0,
   });
-  const [mine, setMine] = useState<Source | null>(null);
-  const told = data?.source ?? null;
-  const stands = mine && mine.revision > (data?.revision ?? 0) ? mine.source : told;
-  const latest = useRef({ mine, told, stands });
+  // It may have been changed elsewhere. What was last told stays, if no answer comes.
   useEffect(() => {
-    latest.current = { mine, told, stands };
+    if (data && revision > data.revision) void refetch();
+  }, [revision, data, refetch]);
+  const [mine, setMine] = useState<Source | null>(null);
+  const stands = mine && mine.revision > (data?.revision ?? 0) ? mine.source : (data?.source ?? null);
+  const latest = useRef({ mine, data, stands });
+  useEffect(() => {
+    latest.current = { mine, data, stands };
   });
   const set = (next: Source | null): void => {
     // At once, and not with the next drawing: the next key may come before that.
-    const { told: before } = latest.current;
-    latest.current = { mine: next, told: before, stands: next?.source ?? before };
+    const { data: told } = latest.current;
+    latest.current = { mine: next, data: told, stands: next?.source ?? told?.source ?? null };
     setMine(next);
   };
   const template = useMemo(() => (stands === null ? null : (JSON.parse(stands) as TemplateJson)), [stands]);
   return {
     template,
-    missing: isError,
+    missing: isError && stands === null,
     change: async (make) => {
       const now = latest.current.stands;
       if (now === null) return false;
