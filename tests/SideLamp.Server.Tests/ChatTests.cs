@@ -266,7 +266,7 @@ public sealed class ChatTests
     /// <summary>The messages that are listed, once that holds.</summary>
     private static async Task<JsonArray> Lines(RunningServer server, Func<JsonArray, bool> holds)
     {
-        using var late = new CancellationTokenSource(TimeSpan.FromSeconds(30));
+        using var late = new CancellationTokenSource(TimeSpan.FromSeconds(120));
         while (true)
         {
             var lines = JsonNode.Parse(await server.Http.GetStringAsync("/api/chat/lines?since=0&most=500", late.Token))!["lines"]!.AsArray();

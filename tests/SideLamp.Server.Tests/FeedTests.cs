@@ -235,7 +235,7 @@ public sealed class FeedTests
         var wish = new JsonObject { ["graphic"] = "lamp", ["words"] = new JsonObject { ["text"] = typed } }.ToJsonString();
         var until = Stopwatch.StartNew();
         var seen = "";
-        while (until.Elapsed < TimeSpan.FromSeconds(20))
+        while (until.Elapsed < TimeSpan.FromSeconds(120))
         {
             seen = (await Answer(server, "POST", "/api/preview", wish)).ToJsonString();
             if (seen.Contains(words, StringComparison.Ordinal))

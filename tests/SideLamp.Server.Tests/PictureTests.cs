@@ -132,7 +132,7 @@ public sealed class PictureTests
                 return asset;
             }
 
-            Assert.True(until.Elapsed < TimeSpan.FromSeconds(20), $"It never came: {asset}");
+            Assert.True(until.Elapsed < TimeSpan.FromSeconds(120), $"It never came: {asset}");
             await Task.Delay(20, TestContext.Current.CancellationToken);
         }
     }

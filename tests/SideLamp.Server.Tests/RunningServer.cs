@@ -20,7 +20,7 @@ namespace SideLamp.Server.Tests;
 internal sealed class RunningServer : IAsyncDisposable
 {
     /// <summary>Only what never comes fails: two busy cores may take long over a start.</summary>
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(60);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(180);
     private readonly string _data = Directory.CreateTempSubdirectory("sidelamp-test").FullName;
     private readonly string[] _options;
     private string _healthKey = "";
@@ -195,7 +195,7 @@ internal sealed class RunningServer : IAsyncDisposable
 /// <summary>A page that listens.</summary>
 internal sealed class LivePage(ClientWebSocket socket) : IDisposable
 {
-    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(30);
+    private static readonly TimeSpan Patience = TimeSpan.FromSeconds(120);
 
     /// <summary>All that the news have told by now.</summary>
     public JsonObject News { get; private set; } = [];

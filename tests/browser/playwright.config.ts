@@ -3,9 +3,9 @@ import { defineConfig } from '@playwright/test';
 // Debian's Chromium, as the machine has it; no browser is ever downloaded.
 export default defineConfig({
   testDir: '.',
-  timeout: 180_000,
+  timeout: 480_000,
   // A slow machine is no fault: what is waited for may take its time.
-  expect: { timeout: 30_000 },
+  expect: { timeout: 60_000 },
   workers: 1,
   // The cause of each that needs it is to be found: the test command names them.
   retries: process.env['CI'] ? 1 : 0,
