@@ -161,7 +161,7 @@ mortal(
     await expect(x).toHaveValue('0');
     await x.fill('');
     await x.press('Enter');
-    await expect(page.getByRole('dialog', { name: 'Not saved' })).toContainText('no number');
+    await expect(page.getByRole('dialog', { name: 'Not saved' })).toContainText('not a number');
     await x.press('Escape');
 
     await lamp.kill();
