@@ -206,7 +206,22 @@ test('help opens at its spot and is searched; a picture of one’s own stands be
   await (await chooser).setFiles('../docs/screenshots/output.png');
   const own = page.getByRole('img', { name: 'On air' }).locator('img');
   await expect(own).toHaveAttribute('src', /^blob:/);
-  // Kept by this browser, and sent to nobody.
+  // Kept by this browser, and sent to nobody. It is seen a moment before it is kept.
+  await expect
+    .poll(() =>
+      page.evaluate(async () => {
+        if (!(await indexedDB.databases()).some(({ name }) => name === 'sidelamp')) return false;
+        return await new Promise((done) => {
+          const opened = indexedDB.open('sidelamp');
+          opened.onsuccess = () => {
+            const found = opened.result.transaction('backdrop').objectStore('backdrop').get('own');
+            found.onsuccess = () => done(found.result instanceof Blob);
+            opened.result.close();
+          };
+        });
+      }),
+    )
+    .toBe(true);
   await page.reload();
   await expect(own).toHaveAttribute('src', /^blob:/);
   await backdrop.click();
