@@ -141,7 +141,7 @@ public static class App
         services.AddSingleton(new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Order(StringComparer.Ordinal).Select(file => (Path.GetFileName(file), File.ReadAllText(file)))));
         services.AddSingleton<ILookAlikes, LookAlikes>();
         services.AddSingleton<ITextShaper>(all => all.GetRequiredService<TextShaper>());
-        services.AddSingleton<PictureBook>();
+        services.AddSingleton(all => new PictureBook(all.GetRequiredService<Shelf>(), all.GetRequiredService<ITextShaper>(), all.GetRequiredService<ILookAlikes>(), all.GetRequiredService<DataFolder>().Assets.PlayingTimeOf));
         services.AddSingleton<Folding>();
         services.AddSingleton<LayingAhead>();
         services.AddSingleton<DeskView>();

@@ -1,5 +1,6 @@
 using System.Collections.Concurrent;
 using System.Security.Cryptography;
+using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Media;
 
@@ -16,6 +17,7 @@ public sealed class AssetRepository
     private readonly Database _database;
     private readonly string _folder;
     private readonly ConcurrentDictionary<AssetId, Asset> _known;
+    private readonly ConcurrentDictionary<AssetId, Duration?> _playingTimes = new();
     private volatile IReadOnlyList<Asset>? _all;
 
     /// <param name="database">A connection of its own.</param>
@@ -103,6 +105,32 @@ public sealed class AssetRepository
     public IReadOnlyList<Asset> All() => _all ??= [.. _known.Values.OrderBy(asset => asset.Name, StringComparer.Ordinal)];
 
     public Asset? Find(AssetId id) => _known.GetValueOrDefault(id);
+
+    /// <summary>How long a stored video or animation plays; read from its file once. Null = it is none, or nobody can tell.</summary>
+    public Duration? PlayingTimeOf(AssetId id)
+    {
+        if (!_known.ContainsKey(id))
+        {
+            return null;
+        }
+
+        return _playingTimes.GetOrAdd(
+            id,
+            name =>
+            {
+                try
+                {
+                    using var file = File.OpenRead(PathOf(name));
+                    return PlayingTime.Of(name, file);
+                }
+                catch (IOException)
+                {
+                    // Its picture is missing on air, too, which is said there.
+                    return null;
+                }
+            }
+        );
+    }
 
     public string PathOf(AssetId id) => Path.Combine(_folder, id.Value);
 

@@ -87,7 +87,7 @@ public sealed class ClockTests
         var clock = new EngineClock(_machine);
         var folder = Path.GetDirectoryName(typeof(App).Assembly.Location)!;
         var shelf = new Shelf(Directory.EnumerateFiles(Path.Combine(folder, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
-        var folding = new Folding(new PictureBook(shelf, new TextShaper(Path.Combine(folder, "fonts"), face => face), new LookAlikes()), shelf);
+        var folding = new Folding(new PictureBook(shelf, new TextShaper(Path.Combine(folder, "fonts"), face => face), new LookAlikes(), _ => null), shelf);
         Timer Made(string id, TimerKind kind) => new(new TimerId(id), id, kind, Duration.FromMinutes(12), new LocalTime(23, 30), AtZero.Stop);
         var show = DemoShow.Empty("token") with { Timers = [Made("ends", TimerKind.Until), Made("paused", TimerKind.Until), Made("tea", TimerKind.Down)] };
         var stage = Fold(new Stage(Kept.Of(show, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, []), new OpenedInput());

@@ -52,7 +52,7 @@ public sealed class LongRunTests
         var demo = DemoShow.Make(folder.Path, "http://127.0.0.1:1", "token", new("a.png"), new("b.svg"), new("c.svg")) with { Feeds = [table, cloth] };
         var home = Path.GetDirectoryName(typeof(App).Assembly.Location)!;
         var shelf = new Shelf(Directory.EnumerateFiles(Path.Combine(home, "templates"), "*.json").Select(one => (one, File.ReadAllText(one))));
-        var book = new PictureBook(shelf, new TextShaper(Path.Combine(home, "fonts"), face => face), new LookAlikes());
+        var book = new PictureBook(shelf, new TextShaper(Path.Combine(home, "fonts"), face => face), new LookAlikes(), _ => null);
         var folding = new Folding(book, shelf);
         var stage = new Stage(Kept.Of(demo, now), 1000, ImmutableDictionary<string, Touch>.Empty, []);
         stage = folding.Fold(stage, new PressInput(new PressLight(new CommandId("one"), new GraphicId("moth"))), now, Duration.Zero).Stage;

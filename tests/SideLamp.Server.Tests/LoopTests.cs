@@ -32,7 +32,7 @@ public sealed class LoopTests : IDisposable
         using var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
         using var keeper = new Keeper(folder, null, stage.Kept, new Findings([]), NullLogger<Keeper>.Instance);
         var shelf = new Shelf([]);
-        var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face), new LookAlikes());
+        var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face), new LookAlikes(), _ => null);
         var folding = new Folding(book, shelf);
         using var loop = new ShowLoop(folding, new LayingAhead(folding, book), clock, keeper, stage, NullLogger<ShowLoop>.Instance);
 

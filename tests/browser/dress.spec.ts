@@ -104,7 +104,11 @@ test('a code is read by a reader that is not ours', async ({ page, lamp, output 
   await expect.poll(() => read(output)).toBe('https://hollow-lane.example/count');
 });
 
-test('a video begins anew at each lighting, and words over it come at their time', async ({ page, lamp, output }) => {
+test('a video begins anew at each lighting, words over it come at their time, and with its end the graphic leaves', async ({
+  page,
+  lamp,
+  output,
+}) => {
   await page.goto(`${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   await page
@@ -112,6 +116,7 @@ test('a video begins anew at each lighting, and words over it come at their time
     .getByRole('button', { name: /^Words on own artwork/ })
     .click();
   await page.waitForURL(/graphics\/g/);
+  const made = page.url();
   await page.getByLabel('Title', { exact: true }).fill('Filmed tonight');
   const film = Buffer.from(await page.evaluate(makeFilm));
   await page
@@ -143,6 +148,26 @@ test('a video begins anew at each lighting, and words over it come at their time
   await expect(video).toHaveCount(1);
   expect(await first!.evaluate((film) => film.isConnected)).toBe(false);
   expect(await video.evaluate((film: HTMLVideoElement) => film.currentTime)).toBeLessThan(2);
+  await light.click();
+  await expect(video).toHaveCount(0);
+
+  await page.goto(made);
+  await page.getByRole('checkbox', { name: 'Leaves when its video ends' }).check();
+  const told = await page.getByText(/^It plays for/).innerText();
+  // Reference: Chromium, which filmed it and wrote no length into it, and knows how long it is once it has been to its end.
+  const shown = page.getByRole('img').locator('video').first();
+  const plays = (): Promise<number> =>
+    shown.evaluate((one: HTMLVideoElement) => {
+      if (!Number.isFinite(one.duration)) one.currentTime = 1e6;
+      return one.duration;
+    });
+  await expect.poll(plays).toBeCloseTo(Number(/[\d.]+/.exec(told)![0]), 0.5);
+  await expect(page.getByText('Saved', { exact: true })).toBeVisible();
+  await page.goto(lamp.url);
+  await light.click();
+  await expect(light).toContainText('leaves in');
+  await expect(video).toHaveCount(1);
+  await expect(video).toHaveCount(0);
 });
 
 test('a vector animation moves on the output', async ({ page, lamp, output }) => {

@@ -202,7 +202,7 @@ test('help opens at its spot and is searched; a picture of one’s own stands be
   const backdrop = page.getByLabel('Backdrop');
   const chooser = page.waitForEvent('filechooser');
   await backdrop.click();
-  await page.getByRole('option', { name: 'backdrop: my picture or film …' }).click();
+  await page.getByRole('option', { name: 'backdrop: my picture or video …' }).click();
   await (await chooser).setFiles('../docs/screenshots/output.png');
   const own = page.getByRole('img', { name: 'On air' }).locator('img');
   await expect(own).toHaveAttribute('src', /^blob:/);

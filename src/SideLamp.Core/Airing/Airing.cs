@@ -34,7 +34,7 @@ public enum Origin
 /// <param name="Content">What it shows, pinned: edits of the show do not reach it until they are pushed (rule 27).</param>
 /// <param name="LitAt">When its arrival began; null while it waits. Hold motions count from here (rule 16).</param>
 /// <param name="InAt">When its arrival was over; null before.</param>
-/// <param name="Stay">How long it stays once it is in; null = until switched off.</param>
+/// <param name="Stay">How long it stays once it is in, or of a video how long it plays; null = until switched off.</param>
 /// <param name="StayEnds">When the stay is over; null while it is not in, or has no end.</param>
 /// <param name="Leg">The motion clock; null while waiting.</param>
 /// <param name="UpSince">When its card came up, lit or stepped to: what shows once, counts from here. Null while it waits.</param>
@@ -68,6 +68,10 @@ public sealed record Airing(
     /// <summary>What the alert or the message tells that lit it; null = none did.</summary>
     public AlertEvent? Said { get; init; }
 
+    /// <summary>Whether its stay is that of a video, and counts from <see cref="UpSince"/>.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool StaysFromUp { get; init; }
+
     /// <summary>Whether a viewer's command has lit it.</summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
     public bool ByAudience { get; init; }
@@ -75,6 +79,9 @@ public sealed record Airing(
     /// <summary>Whether it is there for something that a viewer did or wrote.</summary>
     [JsonIgnore]
     public bool IsOfAudience => ByAudience || Said is not null || Origin == Origin.Alert;
+
+    /// <summary>When its stay is over, once it is in; null = it has no end.</summary>
+    public Instant? EndOfStay(Instant inAt) => StaysFromUp && UpSince + Stay is { } over ? Instant.Max(over, inAt) : inAt + Stay;
 
     /// <summary>Since when viewers see this graphic; null while it waits.</summary>
     [JsonIgnore]

@@ -81,7 +81,7 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
 
     private void PutRepeat(Repeat repeat, Instant next) => State = State with { Repeats = State.Repeats.Replace(repeat, repeat with { Next = next }) };
 
-    /// <summary>The next of its cards comes up in place; its stay goes on.</summary>
+    /// <summary>The next of its cards comes up in place; its stay goes on, unless a video decides.</summary>
     public void NextInCycle(Airing airing)
     {
         var rest = airing with { StepsAt = null };
@@ -91,7 +91,8 @@ internal sealed class ByItself(Scene scene, Lighting lighting) : ScenePart(scene
             return;
         }
 
-        Put(airing with { Card = next.Card, Content = next.Content, UpSince = Now, Steps = airing.Steps + 1, StepsAt = Now + every });
+        var stepped = airing with { Card = next.Card, Content = next.Content, UpSince = Now, Steps = airing.Steps + 1, StepsAt = Now + every };
+        Put(airing.StaysFromUp || next.StaysFromUp ? stepped with { Stay = next.Stay, StayEnds = Now + next.Stay, StaysFromUp = next.StaysFromUp } : stepped);
         Choices.Add(new Choice(airing.Graphic, next.Card));
         Happenings.Add(new Happening(Now, HappeningKind.Changed, airing.Graphic, Origin.Automatic));
     }

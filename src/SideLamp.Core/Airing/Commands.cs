@@ -206,6 +206,9 @@ public sealed record Prepared(
     bool Covers = false
 )
 {
+    /// <summary>Whether its stay counts from when its card comes up, as that of a video does, and not from the end of its arrival.</summary>
+    public bool StaysFromUp { get; init; }
+
     /// <summary>Of a card whose row is gone (rule 40): where it stood, so that the next one is the one that stands there now. Null = it is there.</summary>
     public int? GoneAt { get; init; }
 

@@ -53,7 +53,7 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
                 break;
             case Phase.Arriving or Phase.Reviving:
                 // A full stay counts from here (rules 8 and 11).
-                Put(airing with { Phase = Phase.Lit, InAt = airing.InAt ?? Now, StayEnds = Now + airing.Stay, StepsAt = seating.FirstStep(Prepare(airing.Graphic, airing.Card)) });
+                Put(airing with { Phase = Phase.Lit, InAt = airing.InAt ?? Now, StayEnds = airing.EndOfStay(Now), StepsAt = seating.FirstStep(Prepare(airing.Graphic, airing.Card)) });
                 break;
             default:
                 byItself.Leave(airing);

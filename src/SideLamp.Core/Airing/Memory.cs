@@ -28,12 +28,16 @@ public sealed record Remembered(
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
     public AlertEvent? Said { get; init; }
 
+    /// <summary>As of an airing: its video begins anew.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool StaysFromUp { get; init; }
+
     /// <summary>Whether both want the same place: it is the same graphic, or the same seat, in the open or under a full-frame graphic.</summary>
     public bool Replaces(Remembered other) => Graphic == other.Graphic || (Seat == other.Seat && Under is null == other.Under is null);
 
     /// <summary>An airing as it is now; its stay is frozen.</summary>
     public static Remembered Of(Airing airing, Instant now) =>
-        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing.StayEnds is { } end ? end - now : airing.Stay, airing.Template, airing.Content) { Said = airing.Said };
+        new(airing.Graphic, airing.Card, airing.Seat, airing.Origin, airing is { StaysFromUp: false, StayEnds: { } end } ? end - now : airing.Stay, airing.Template, airing.Content) { Said = airing.Said, StaysFromUp = airing.StaysFromUp };
 }
 
 /// <summary>It left its seat for an alert or under a full-frame graphic, and comes back when that is gone (rules 17 and 32).</summary>

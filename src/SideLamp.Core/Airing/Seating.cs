@@ -27,6 +27,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
         {
             Said = said,
             ByAudience = byAudience,
+            StaysFromUp = prepared.StaysFromUp,
         };
         State = State with { Airings = State.Airings.Add(airing), Count = State.Count + 1 };
         if (!prepared.WaitsForLeaver)
@@ -89,6 +90,9 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             Card = prepared.Card,
             Content = prepared.Content,
             Stay = prepared.Stay,
+            StaysFromUp = prepared.StaysFromUp,
+            // A video that decides begins anew: what is left of it would be gone at once.
+            UpSince = prepared.StaysFromUp ? Now : leaving.UpSince,
             Origin = origin,
             Alone = alone,
             StayOver = false,
@@ -116,6 +120,7 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
             Card = prepared.Card,
             Content = prepared.Content,
             Stay = prepared.Stay,
+            StaysFromUp = prepared.StaysFromUp,
             Origin = origin,
             StayEnds = airing.Phase == Phase.Lit ? Now + prepared.Stay : null,
             StepsAt = airing.Phase == Phase.Lit ? FirstStep(prepared) : null,
@@ -164,8 +169,8 @@ internal sealed class Seating(Scene scene) : ScenePart(scene)
 
     public Prepared AsItWas(Remembered one, Prepared now) =>
         one is { Content: { } look, Template: { } template } && Facts.MotionOf(look) is { } motion
-            ? now with { Content = look, Template = template, Seat = one.Seat, Arrive = motion.Arrive, Leave = motion.Leave }
-            : now;
+            ? now with { Content = look, Template = template, Seat = one.Seat, Arrive = motion.Arrive, Leave = motion.Leave, StaysFromUp = one.StaysFromUp }
+            : now with { StaysFromUp = one.StaysFromUp };
 
     /// <summary>The seat remembers what it held (rule 25). What only waited was not held.</summary>
     private void Recall(Airing airing)

@@ -31,6 +31,7 @@ public sealed record GraphicEdit(
     TemplateId? Template = null,
     bool? Covers = null,
     bool? Still = null,
+    bool? EndsWithVideo = null,
     ImmutableSortedDictionary<string, CountKeys>? CountKeys = null
 )
 {
@@ -131,9 +132,9 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
         var (cards, written) = WithWords(Wish.Cards is { } drafts ? Cards(graphic, drafts, template) : graphic.Cards, choice, template, from);
         var edited = Changed(graphic) with { Cards = cards, CardsFrom = from };
         // What stays until it is switched off is followed by nothing (rule 11), and never comes again by itself.
-        var leaves = edited.Stay is not null || template?.PassesOnce(edited.Belt) == true;
+        var leaves = edited.Stay is not null || edited.EndsWithVideo || template?.PassesOnce(edited.Belt) == true;
         edited = !leaves && Wish.Then is not { IsGiven: true, Value: not null } ? edited with { Then = null } : edited;
-        edited = edited.Stay is null && Wish.Every is not { IsGiven: true, Value: not null } ? edited with { Every = null } : edited;
+        edited = edited is { Stay: null, EndsWithVideo: false } && Wish.Every is not { IsGiven: true, Value: not null } ? edited with { Every = null } : edited;
         var faults = edited.Faults().Concat(FaultsIn(scope, edited)).ToList();
         if (!leaves && edited.Then is not null)
         {
@@ -190,6 +191,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
             Cycle = Wish.Cycle.Or(graphic.Cycle),
             Covers = Wish.Covers ?? graphic.Covers,
             Still = Wish.Still ?? graphic.Still,
+            EndsWithVideo = Wish.EndsWithVideo ?? graphic.EndsWithVideo,
             Attention = Wish.Attention.Or(graphic.Attention),
             Belt = Wish.Belt.Or(graphic.Belt),
             Sound = Wish.Sound.Or(graphic.Sound),
@@ -328,6 +330,7 @@ public sealed record EditGraphic(GraphicId Id, GraphicEdit Wish) : Edit
                 ("whenStale", Wish.WhenStale.IsGiven),
                 ("covers", Wish.Covers is not null),
                 ("still", Wish.Still is not null),
+                ("endsWithVideo", Wish.EndsWithVideo is not null),
                 ("attention", Wish.Attention.IsGiven),
                 ("belt", Wish.Belt.IsGiven),
                 ("sound", Wish.Sound.IsGiven),

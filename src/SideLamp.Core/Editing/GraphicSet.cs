@@ -61,6 +61,7 @@ public sealed partial record GraphicSet(string Format, string Name, ImmutableArr
             Template: graphic.Template,
             Covers: graphic.Covers,
             Still: graphic.Still,
+            EndsWithVideo: graphic.EndsWithVideo,
             CountKeys: graphic.CountKeys
         )
         {

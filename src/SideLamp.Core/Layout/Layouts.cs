@@ -40,7 +40,7 @@ public static class Layouts
         var x = room.X + Shared(seat.Column, room.W - w) + Math.Round(place.X * canvas.Scale);
         var y = room.Y + Shared(seat.Row, room.H - h) + Math.Round(place.Y * canvas.Scale);
         var isMirrored = dress.Brand.Mirrors && Mirroring.IsRightToLeft(root);
-        var placing = new Placing(dress.Brand, scale, canvas.Rate, dress.Finish.Speed, Motions.ArrivalOf(drawn), dress.Finish.Attention, timers, dress.Finish.Belt, belts, isMirrored);
+        var placing = new Placing(dress.Brand, scale, canvas.Rate, dress.Finish, Motions.ArrivalOf(drawn), timers, belts, isMirrored);
         placing.PlaceRoot(root, new Box(x, y, w, h));
         return placing.Picture(new Box(x, y, w, h));
     }

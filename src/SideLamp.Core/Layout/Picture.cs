@@ -23,6 +23,9 @@ public sealed record Picture(Box Box, ImmutableArray<Node> Nodes, Duration Arriv
     /// <summary>How long it should stay at the least, so that its words can be read twice: a suggestion, from common practice. Zero = there is nothing to read.</summary>
     public Duration Suggested { get; init; }
 
+    /// <summary>How long the longest video or animation in it plays; null = there is none, or its file does not say.</summary>
+    public Duration? Plays { get; init; }
+
     /// <summary>Whether its parts have changed sides, as its words run from right to left.</summary>
     public bool Mirrored { get; init; }
 

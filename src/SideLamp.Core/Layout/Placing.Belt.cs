@@ -21,7 +21,7 @@ internal sealed partial class Placing
     {
         var at = _nodes.Count;
         Add(belt, belt.Id, parent, box, mask: 0);
-        var gap = belt.Motion == BeltMotion.Flip ? 0 : (int)Px(setting?.Gap ?? belt.Gap);
+        var gap = belt.Motion == BeltMotion.Flip ? 0 : (int)Px(finish.Belt?.Gap ?? belt.Gap);
         var pieces = measured.Parts.Zip(measured.Belt!.Lines, (row, line) => (line.Piece, line.Line, Nodes: PieceOf(belt, row, line.Line, box), Length: LengthOf(belt, row, line.Line, gap))).ToList();
         var lengths = pieces.ToDictionary(piece => piece.Piece, piece => (piece.Length, piece.Line));
         var laid = new LaidBelt(
@@ -35,9 +35,9 @@ internal sealed partial class Placing
                 _ => 0,
             }),
             gap,
-            belt.Motion == BeltMotion.Flip ? 1 : setting?.Px ?? (int)Math.Clamp(Math.Round(belt.Speed * scale / rate.PerSecond()), 1, Shows.BeltSetting.MostPx),
-            setting?.Rounds is { } rounds ? (rounds == 0 ? null : rounds) : belt.Rounds,
-            setting?.Ending ?? belt.Ending,
+            belt.Motion == BeltMotion.Flip ? 1 : finish.Belt?.Px ?? (int)Math.Clamp(Math.Round(belt.Speed * scale / rate.PerSecond()), 1, Shows.BeltSetting.MostPx),
+            finish.Belt?.Rounds is { } rounds ? (rounds == 0 ? null : rounds) : belt.Rounds,
+            finish.Belt?.Ending ?? belt.Ending,
             [.. measured.Belt.Loop.Select(piece => new LaidItem(piece, lengths[piece].Length, lengths[piece].Line))]
         );
         _belts.Add(laid);

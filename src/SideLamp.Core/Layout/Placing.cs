@@ -13,16 +13,14 @@ using SideLamp.Core.Timers;
 namespace SideLamp.Core.Layout;
 
 /// <summary>The second pass: where everything stands, as nodes in drawing order.</summary>
-/// <param name="attention">What draws the eye to the whole; null = nothing.</param>
 /// <param name="timers">What each field that shows a timer shows.</param>
-/// <param name="setting">How its belts run; null = as the template says.</param>
 /// <param name="belts">The belts that are on air, by part; the others stand still.</param>
 /// <param name="isMirrored">Whether what the template has at the left stands at the right.</param>
-internal sealed partial class Placing(Brand brand, double scale, FrameRate rate, double speed, Duration arrival, Attention? attention, IReadOnlyDictionary<string, TimerProgram> timers, BeltSetting? setting, IReadOnlyDictionary<string, BeltRun> belts, bool isMirrored)
+internal sealed partial class Placing(Brand brand, double scale, FrameRate rate, Finish finish, Duration arrival, IReadOnlyDictionary<string, TimerProgram> timers, IReadOnlyDictionary<string, BeltRun> belts, bool isMirrored)
 {
     private readonly ImmutableArray<Node>.Builder _nodes = ImmutableArray.CreateBuilder<Node>();
     private readonly ImmutableArray<TextFit>.Builder _fits = ImmutableArray.CreateBuilder<TextFit>();
-    private readonly Motions _motions = new(brand.Motion, scale, speed, isMirrored);
+    private readonly Motions _motions = new(brand.Motion, scale, finish.Speed, isMirrored);
     private Plating _plating = new(brand, scale, isMirrored);
     private Duration _reading;
 
@@ -52,13 +50,13 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
     public void PlaceRoot(Measured root, Box box)
     {
         Place(root, box, null);
-        if (attention is { Kind: AttentionKind.Sheen } sheen)
+        if (finish.Attention is { Kind: AttentionKind.Sheen } sheen)
         {
             _nodes.AddRange(Gleam.Over(root.Part, "attention", sheen.Every, box, brand, _plating, scale, isMirrored));
         }
-        else if (attention is not null && At(root.Part.Id) is var at and >= 0)
+        else if (finish.Attention is not null && At(root.Part.Id) is var at and >= 0)
         {
-            _nodes[at] = _nodes[at] with { Moves = _nodes[at].Moves.Add(Motions.Draw(attention, scale)) };
+            _nodes[at] = _nodes[at] with { Moves = _nodes[at].Moves.Add(Motions.Draw(finish.Attention, scale)) };
         }
     }
 
@@ -123,7 +121,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
     {
         var (own, first) = (parent, _nodes.Count);
         var feather = FeatherOf(group.Feather);
-        if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && attention is not null) || Motions.Moves(group))
+        if (group.Mask || feather is not null || StanceOf(group) is not null || group.Hold is not null || (parent is null && finish.Attention is not null) || Motions.Moves(group))
         {
             Add(
                 group,
@@ -352,7 +350,7 @@ internal sealed partial class Placing(Brand brand, double scale, FrameRate rate,
                 choice.FocusX,
                 choice.FocusY,
                 choice.Zoom,
-                part.Loop,
+                part.Loop && !finish.PlaysOnce,
                 _plating.Radius(choice.Cut ?? part.Cut, null, box),
                 part.Outline is { } outline ? _plating.Painted(outline).ToCss() : null,
                 Px(part.OutlineWidth)

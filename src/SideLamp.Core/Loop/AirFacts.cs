@@ -32,8 +32,9 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
 
         _told[pinned.Id] = pinned.Content;
         var picture = book.PictureOf(pinned, kept);
+        var plays = own.EndsWithVideo && picture.Plays is { } time ? Duration.Max(time, Graphic.LeastStay) : (Duration?)null;
         // Words on several pages stay until the last has been read, however short the stay is.
-        var stay = (own.Stay ?? (said is null ? null : StayOf(said))) is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
+        var stay = (plays ?? own.Stay ?? (said is null ? null : StayOf(said))) is { } least ? Duration.Max(least, picture.Reading) : (Duration?)null;
         return new Prepared(
             graphic,
             shown.Id,
@@ -51,6 +52,7 @@ public sealed class AirFacts(PictureBook book, Kept kept, Duration skew) : IAirF
             own.Covers
         )
         {
+            StaysFromUp = plays is not null,
             GoneAt = own.CardIds.Contains(shown.Id) ? null : own.GoneCards.FirstOrDefault(one => one.Card.Id == shown.Id).At,
             Unlit = (said is null ? WordBook.WhyNoHand(pinned.Content, own, kept.Show.ChatRules.Graphic == own.Id) : null) ?? (shown.Id == RowCards.None && own.CardsFrom is { } from ? $"“{own.Name}” takes its cards from “{kept.Show.Feed(from.Feed)?.Name ?? from.Feed.Value}”, which has no row to show now." : book.Words.BarOf(pinned.Content, kept)),
         };

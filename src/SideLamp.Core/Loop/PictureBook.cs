@@ -8,6 +8,7 @@ using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Media;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Templates;
 using SideLamp.Core.Text;
@@ -23,7 +24,8 @@ public sealed record Pinned(ContentId Id, Content Content);
 public sealed record Drawn(Picture Picture, ImmutableArray<Fault> Faults);
 
 /// <summary>Contents and pictures of graphics, remembered: a press finds its picture laid out already.</summary>
-public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes lookAlikes)
+/// <param name="playingTimeOf">Of a stored file; null = it is a still, or does not say.</param>
+public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes lookAlikes, Func<AssetId, Duration?> playingTimeOf)
 {
     /// <summary>What contents say.</summary>
     public WordBook Words { get; } = new(shelf, lookAlikes);
@@ -107,8 +109,12 @@ public sealed class PictureBook(Shelf shelf, ITextShaper shaper, ILookAlikes loo
         var programs = timers.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => $"{one.Key}{CoreJson.Write(one.Value)}");
         var key = string.Join('\u001f', words.OrderBy(one => one.Key, StringComparer.Ordinal).Select(one => one.Value).Concat(programs).Concat(belts.Select(CoreJson.Write)));
         var content = pinned.Content;
-        return _pictures.Of((pinned.Id, setting, key), _ => Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers, belts.ToDictionary(belt => belt.Part)));
+        return _pictures.Of((pinned.Id, setting, key), _ => Playing(Layouts.Lay(new Dress(template, content.Brand, setting, content.Seat, content.Place, content.Finish), words, shaper, timers, belts.ToDictionary(belt => belt.Part))));
     }
+
+    /// <summary>With how long the longest of its videos and animations plays.</summary>
+    private Picture Playing(Picture picture) =>
+        picture with { Plays = picture.Nodes.Select(node => node.Image).Where(image => image is not null and not { Kind: MediaKind.Still }).Max(image => playingTimeOf(new AssetId(image!.Asset))) };
 
     /// <summary>A template with its sample words, in the show's brand; null when there is no such template.</summary>
     public Picture? SampleOf(Show show, TemplateId id)

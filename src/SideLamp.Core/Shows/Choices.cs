@@ -80,7 +80,7 @@ public readonly record struct Chosen(Graphic Graphic, GraphicChoice Choice)
         }
     }
 
-    public Finish Finish => new(Worn?.Hidden ?? [], Graphic.Lettering, Graphic.Speed, Graphic.Attention, Graphic.Belt);
+    public Finish Finish => new(Worn?.Hidden ?? [], Graphic.Lettering, Graphic.Speed, Graphic.Attention, Graphic.Belt) { PlaysOnce = Graphic.EndsWithVideo };
 
     /// <summary>Whether it wears that outfit already; an empty id = all parts show.</summary>
     public bool Wears(OutfitId outfit) => (Worn?.Id.Value ?? "") == outfit.Value;

@@ -56,6 +56,9 @@ public record Graphic(
     /// <summary>Whether its words change without motion while it is lit (rule 33).</summary>
     public bool Still { get; init; }
 
+    /// <summary>Whether it leaves when the video or animation of its card ends, which then plays once. A card without one stays as long as <see cref="Stay"/> says.</summary>
+    public bool EndsWithVideo { get; init; }
+
     /// <summary>What draws the eye while it is lit; null = nothing.</summary>
     public Attention? Attention { get; init; }
 
@@ -164,9 +167,9 @@ public record Graphic(
             yield return new Fault("/speed", "The speed lies between 0.25 and 4 times the usual.");
         }
 
-        if (Every is { } every && (Stay is null || every > GreatestStay))
+        if (Every is { } every && ((Stay is null && !EndsWithVideo) || every > GreatestStay))
         {
-            yield return new Fault("/every", Stay is null ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
+            yield return new Fault("/every", Stay is null && !EndsWithVideo ? "Only what leaves by itself can come again and again: give it a stay first." : "It comes at least once in 24 hours.");
         }
 
         foreach (var fault in Belt?.Faults() ?? [])

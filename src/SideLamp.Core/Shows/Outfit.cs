@@ -1,4 +1,5 @@
 using System.Collections.Immutable;
+using System.Text.Json.Serialization;
 
 namespace SideLamp.Core.Shows;
 
@@ -28,5 +29,9 @@ public sealed record Lettering(double Size = 1, string? Family = null)
 /// <param name="Belt">How its items move; null = as the template says.</param>
 public sealed record Finish(ImmutableArray<string> Hidden, ImmutableSortedDictionary<string, Lettering> Lettering, double Speed, Attention? Attention = null, BeltSetting? Belt = null)
 {
+    /// <summary>Whether videos and animations stop at their end, also where the template lets them begin again.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingDefault)]
+    public bool PlaysOnce { get; init; }
+
     public static Finish Plain { get; } = new([], ImmutableSortedDictionary<string, Lettering>.Empty, 1);
 }

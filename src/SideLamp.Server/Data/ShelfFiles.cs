@@ -36,12 +36,12 @@ public static partial class ShelfFiles
         var used = StoredFile().Matches(source).Select(found => new AssetId(found.Value)).Distinct().Select(assets.Find).OfType<Asset>().Where(asset => File.Exists(assets.PathOf(asset.Id))).ToList();
         if (used.Count > MostMedia)
         {
-            throw RefusedException.Faulty("", $"A file brings up to {MostMedia} pictures, films and sounds, and here are {used.Count}. Save less at once.");
+            throw RefusedException.Faulty("", $"A file brings up to {MostMedia} pictures, videos and sounds, and here are {used.Count}. Save less at once.");
         }
 
         if (used.Sum(asset => new FileInfo(assets.PathOf(asset.Id)).Length) + Encoding.UTF8.GetByteCount(source) > LargestFile - MostNames)
         {
-            throw RefusedException.Faulty("", $"With its pictures, films and sounds this is larger than {LargestFile >> 20} MiB, which nothing could take in. Save less at once.");
+            throw RefusedException.Faulty("", $"With its pictures, videos and sounds this is larger than {LargestFile >> 20} MiB, which nothing could take in. Save less at once.");
         }
 
         using var copy = new MemoryStream();

@@ -37,6 +37,9 @@ internal sealed class FakeFacts : IAirFacts
 
     public Dictionary<string, Cycle> Cycles { get; } = [];
 
+    /// <summary>The graphics whose stay is that of a video.</summary>
+    public HashSet<string> Videos { get; } = [];
+
     /// <summary>The graphics that send everything else aside.</summary>
     public HashSet<string> Covering { get; } = [];
 
@@ -77,7 +80,10 @@ internal sealed class FakeFacts : IAirFacts
             Every.TryGetValue(graphic.Value, out var every) ? every : null,
             Cycles.GetValueOrDefault(graphic.Value),
             Covering.Contains(graphic.Value)
-        );
+        )
+        {
+            StaysFromUp = one.Stay is not null && Videos.Contains(graphic.Value),
+        };
     }
 
     /// <summary>What the show keeps of a step.</summary>

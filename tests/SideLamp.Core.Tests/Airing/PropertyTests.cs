@@ -76,6 +76,7 @@ public sealed class PropertyTests
             facts.Graphics["d"] = ("upper-right", "bug", Duration.FromMilliseconds(700));
             facts.Graphics["full"] = ("full-frame", "full", stay < 2 ? null : Duration.FromSeconds(2));
             facts.Covering.Add("full");
+            facts.Videos.UnionWith(stay % 2 == 0 ? ["b", "c"] : ["full"]);
             facts.Every["d"] = Duration.FromMilliseconds(2600);
             facts.Every["b"] = Duration.FromMilliseconds(3900);
             facts.Cycles["c"] = new Cycle(stay % 2 == 0 ? CycleOrder.Round : CycleOrder.Once, Duration.FromSeconds(1), []);
@@ -123,6 +124,17 @@ public sealed class PropertyTests
                     Assert.Equal(Phase.Lit, was.Phase);
                 }
             }
+        });
+
+    [Fact]
+    public void A_stay_ends_with_its_video_or_where_that_is_shorter_with_the_arrival() =>
+        Through((_, after, _) =>
+        {
+            var longestMotion = Duration.FromMilliseconds(800);
+            Assert.All(
+                after.Airings.Where(one => one is { Phase: Phase.Lit, StaysFromUp: true }),
+                one => Assert.InRange((one.StayEnds - one.UpSince)!.Value, one.Stay!.Value, Duration.Max(one.Stay.Value, longestMotion))
+            );
         });
 
     [Fact]

@@ -14,7 +14,7 @@ public abstract class FoldedShow
 {
     protected static readonly string Root = ArchitectureTests.Root();
     protected static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
-    protected static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face), new LookAlikes());
+    protected static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face), new LookAlikes(), asset => asset.Value.EndsWith(".webm", StringComparison.Ordinal) ? Duration.FromSeconds(4) : null);
     protected static readonly Folding Folding = new(Book, Shelf);
     protected static readonly Show Demo = DemoShow.Make("/tmp", "http://127.0.0.1:7311", "t", new("a.png"), new("b.svg"), new("c.svg"));
     protected static readonly GraphicId Names = new("names");

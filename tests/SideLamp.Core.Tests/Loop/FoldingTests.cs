@@ -118,7 +118,7 @@ public sealed class FoldingTests : FoldedShow
     public void What_is_laid_out_ahead_is_not_laid_out_again_when_its_turn_comes()
     {
         var shaper = new CountingShaper(new TextShaper(Path.Combine(Root, "fonts"), face => face));
-        var book = new PictureBook(Shelf, shaper, new LookAlikes());
+        var book = new PictureBook(Shelf, shaper, new LookAlikes(), _ => null);
         var folding = new Folding(book, Shelf);
         var ahead = new LayingAhead(folding, book);
         var live = Stage with { Kept = Stage.Kept with { Show = Stage.Show with { LiveEdits = true } } };
@@ -150,6 +150,46 @@ public sealed class FoldingTests : FoldedShow
 
         (Duration? Stay, string? Key, Duration? Every) Sighting() => Stage.Show.Graphic(new("sighting")) is var one ? (one!.Stay, one.Key, one.Every) : default;
         static GraphicEdit Read(string json) => CoreJson.Read<GraphicEdit>(json);
+    }
+
+    [Fact]
+    public void A_graphic_leaves_when_the_video_of_its_card_ends_however_it_came_up()
+    {
+        var (first, second) = (Stage.Show.Graphic(Names)!.Cards[0].Id, Stage.Show.Graphic(Names)!.Cards[1].Id);
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, EndsWithVideo: true, Card: first, Words: Words(("picture", "moth.webm"))) { Stay = Duration.FromSeconds(9), Then = new Follow(new("to-see"), Duration.Zero) })));
+        Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Card: second, Words: Words(("picture", ""))))));
+        Press(id => new PressLight(id, Names, first));
+        Assert.False(Picture().Nodes.Single(node => node.Image is not null).Image!.Loop);
+        var begun = Now;
+        After(2000);
+        Assert.Equal(begun + Duration.FromSeconds(4), Aired().StayEnds);
+
+        // A card without one stays as it says, counted as ever; back on the first one the video begins anew.
+        Press(id => new PressLight(id, Names, second));
+        Assert.Equal(Now + Duration.FromSeconds(9), Aired().StayEnds);
+        Press(id => new PressLight(id, Names, first));
+        Assert.Equal(Now + Duration.FromSeconds(4), Aired().StayEnds);
+        After(3999);
+        Assert.True(Aired().Holds);
+        After(1);
+        Assert.True(Aired().StayOver);
+
+        // Lit again while it leaves, and after lights out and back: anew, too.
+        Press(id => new PressLight(id, Names, first));
+        Assert.Equal((Now, true), (Aired().UpSince, Aired().Holds));
+        After(3000);
+        Press(id => new PressLightsOut(id));
+        After(2000);
+        Press(id => new PressLightsBack(id));
+        After(3900);
+        Assert.True(Aired().Holds);
+        After(200);
+        Assert.False(Aired().Holds);
+        After(3000);
+        Assert.NotNull(Stage.Air.Of(new("to-see")));
+
+        Core.Airing.Airing Aired() => Stage.Air.Of(Names)!;
+        Picture Picture() => Book.PictureOf(new Pinned(Aired().Content, Stage.Kept.Contents[Aired().Content]), Stage.Kept);
     }
 
     [Fact]

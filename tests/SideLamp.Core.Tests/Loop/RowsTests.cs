@@ -352,7 +352,7 @@ public sealed class RowsTests : FoldedShow
     public void A_reading_lays_out_only_what_it_touches()
     {
         var shaper = new CountingShaper(new Rendering.TextShaper(Path.Combine(Root, "fonts"), face => face));
-        var book = new PictureBook(Shelf, shaper, new Rendering.LookAlikes());
+        var book = new PictureBook(Shelf, shaper, new Rendering.LookAlikes(), _ => null);
         Assert.Null(Edit(new EditGraphic(Names, new GraphicEdit(Stage.Revision, Words: Words(("name", "{{ guests_sheet.name }}"))))));
         Press(id => new PressLight(id, Names));
         Press(id => new PressLight(id, new("to-see")));

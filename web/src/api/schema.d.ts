@@ -2489,6 +2489,7 @@ export interface components {
             template?: string;
             covers?: null | boolean;
             still?: null | boolean;
+            endsWithVideo?: null | boolean;
             countKeys?: null | {
                 [key: string]: components["schemas"]["CountKeys"];
             };
@@ -2529,6 +2530,7 @@ export interface components {
             cycle?: null | components["schemas"]["Cycle"];
             covers: boolean;
             still: boolean;
+            endsWithVideo: boolean;
             attention?: null | components["schemas"]["Attention"];
             belt?: null | components["schemas"]["BeltSetting"];
             sound?: null | components["schemas"]["Sound"];
@@ -3062,6 +3064,7 @@ export interface components {
             /** Format: int32 */
             words: number;
             suggested: components["schemas"]["Duration"];
+            plays?: null | components["schemas"]["Duration"];
             mirrored: boolean;
         };
         PicturesView: {

@@ -20,6 +20,7 @@ export function Timing({ graphic }: { graphic: Graphic }) {
   // A roll leaves by itself when it is over.
   const { data: picture } = usePicture(graphic.id);
   const passes = beltIn(picture)?.program.rounds != null;
+  const endsWithVideo = graphic.endsWithVideo && picture?.plays != null;
   return (
     <Heading name="Timing" help="graphics#what-follows">
       <Stay
@@ -29,8 +30,10 @@ export function Timing({ graphic }: { graphic: Graphic }) {
           graphic.stay != null ? 'Then it leaves by itself.' : passes ? 'Until all has passed.' : 'Until switched off.'
         }
       />
-      {picture && picture.suggested > 0 && !beltIn(picture) && <ToRead graphic={graphic} picture={picture} />}
-      {(graphic.stay != null || passes) && <Then graphic={graphic} />}
+      {picture && picture.suggested > 0 && !beltIn(picture) && !endsWithVideo && (
+        <ToRead graphic={graphic} picture={picture} />
+      )}
+      {(graphic.stay != null || graphic.endsWithVideo || passes) && <Then graphic={graphic} />}
       <Again graphic={graphic} />
       <Eye graphic={graphic} />
       <While graphic={graphic} />
@@ -110,7 +113,11 @@ const eyes = {
 function Again({ graphic }: { graphic: Graphic }) {
   const choose = (every: number | null, from?: number): Promise<boolean> =>
     // What comes again and again leaves by itself in between.
-    edits.graphic(graphic.id, { ...(every != null && graphic.stay == null ? { stay: 8000 } : {}), every }, from);
+    edits.graphic(
+      graphic.id,
+      { ...(every != null && graphic.stay == null && !graphic.endsWithVideo ? { stay: 8000 } : {}), every },
+      from,
+    );
   return (
     <div>
       <div className={pair}>

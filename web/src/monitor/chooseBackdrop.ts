@@ -6,7 +6,7 @@ import { setBackdrop } from './useBackdrop';
 /** Everything that can stand behind graphics, with its words: scenes, one's own picture, and where it comes from. */
 export const sources: readonly (readonly [string, string])[] = [
   ...backdrops.map((name) => [name, name === 'own' ? 'my own' : name] as const),
-  ['bring', 'my picture or film …'],
+  ['bring', 'my picture or video …'],
   ['camera', 'my camera, live'],
   ['window', 'a window, live'],
 ];
@@ -32,7 +32,7 @@ function pick(): void {
     const file = input.files?.[0];
     if (!file) return;
     if (!/^(image|video)\//.test(file.type)) {
-      toast.error(`“${file.name}” is neither a picture nor a film: choose a PNG, JPEG, WebP, MP4 or WebM file.`);
+      toast.error(`“${file.name}” is neither a picture nor a video: choose a PNG, JPEG, WebP, MP4 or WebM file.`);
       return;
     }
     void bringOwn(file);

@@ -93,6 +93,7 @@ function madeFrom(show: Show, id: string | null | undefined, card?: string): unk
     graphic.lettering,
     graphic.speed,
     graphic.belt,
+    graphic.endsWithVideo,
     templateOf(show, graphic)?.version,
     show.brand,
     show.canvas,
