@@ -78,7 +78,7 @@ public sealed class ShelfFileTests
     public async Task A_set_of_graphics_comes_with_words_pictures_timers_and_keys_and_what_is_no_set_is_refused()
     {
         await using var one = await RunningServer.Host();
-        var file = await one.Http.GetByteArrayAsync("/api/sets/file?graphics=names,check");
+        var file = await one.Http.GetByteArrayAsync("/api/sets/file?graphics=names,check,sightings");
         Assert.Equal(HttpStatusCode.NotFound, (await one.Http.GetAsync("/api/sets/file?graphics=no-such")).StatusCode);
         JsonNode set;
         using (var zip = new ZipArchive(new MemoryStream(file)))
@@ -91,6 +91,8 @@ public sealed class ShelfFileTests
         await using var other = await RunningServer.Host("--empty");
         var (status, brought) = await Bring(other, file, "sets");
         Assert.Equal(HttpStatusCode.OK, status);
+        // Feeds stay with their show: what the words ask for is said, and nothing is where all of it is there.
+        Assert.Equal(["gardens", "sightings"], brought["missing"]!.AsArray().Select(feed => feed!.GetValue<string>()).Order());
         var (was, now) = (await one.Show(), await other.Show());
         var (old, names) = (was["graphics"]!.AsArray().Single(graphic => graphic!["id"]!.GetValue<string>() == "names")!, now["graphics"]!.AsArray().Single(graphic => graphic!["id"]!.GetValue<string>() == brought["id"]!.GetValue<string>())!);
         Assert.Equal(old["cards"]!.AsArray().Select(card => card!["words"]!.ToJsonString()), names["cards"]!.AsArray().Select(card => card!["words"]!.ToJsonString()));
@@ -124,6 +126,7 @@ public sealed class ShelfFileTests
             Assert.DoesNotContain("SideLamp.", why.ToJsonString(), StringComparison.Ordinal);
         }
 
-        Assert.Equal(2, (await other.Show())["graphics"]!.AsArray().Count);
+        Assert.Equal(3, (await other.Show())["graphics"]!.AsArray().Count);
+        Assert.Empty((await Bring(one, file, "sets")).Answer["missing"]!.AsArray());
     }
 }

@@ -1,5 +1,7 @@
 using System.Collections.Immutable;
 using System.Text.RegularExpressions;
+using SideLamp.Core.Events;
+using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Shows;
 using SideLamp.Core.Timers;
@@ -47,6 +49,17 @@ public sealed partial record GraphicSet(string Format, string Name, ImmutableArr
             [.. show.OwnSeats.Where(seat => graphics.Any(one => one.Graphic.Seat == seat.Id))]
         );
     }
+
+    /// <summary>What its words ask for that is not there: a set brings no feeds, for these are of one computer and one evening.</summary>
+    public ImmutableArray<FeedId> MissingFrom(FeedsNow feeds) =>
+        [
+            .. Graphics
+                .SelectMany(one => one.As.Cards ?? [])
+                .SelectMany(card => card.Words.Values)
+                .SelectMany(Placeholders.NeededBy)
+                .Distinct()
+                .Where(asked => asked.Value != AlertEvent.Word && !feeds.Also.ContainsKey(asked) && feeds.Feeds.All(feed => feed.Id != asked)),
+        ];
 
     private static GraphicEdit AsEdit(Graphic graphic, OutfitId? worn, IReadOnlySet<GraphicId> ids) =>
         new(

@@ -66,13 +66,13 @@ internal static partial class PlaceholderLanguage
 
     /// <summary>
     /// What a template takes of what it begins to look under: feeds, and what it names itself. And the names for which it says itself
-    /// what shows where they are missing: by <c>default</c>, or by asking whether they are there.
+    /// what shows where they are missing: by <c>default</c>, or by asking whether they are there. And what it names itself.
     /// </summary>
-    public static (ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded) NamesIn(IFluidTemplate template)
+    public static (ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded, ImmutableHashSet<string> Named) NamesIn(IFluidTemplate template)
     {
         var inspection = new Inspection();
         inspection.VisitTemplate(template);
-        return ([.. inspection.Takes], [.. inspection.Minded]);
+        return ([.. inspection.Takes], [.. inspection.Minded], [.. inspection.Named]);
     }
 
     /// <summary>Why these words cannot be filled in, in a sentence; null when they can.</summary>
@@ -214,6 +214,8 @@ internal static partial class PlaceholderLanguage
 
         public HashSet<string> Minded { get; } = new(StringComparer.Ordinal);
 
+        public HashSet<string> Named { get; } = new(StringComparer.Ordinal) { "forloop" };
+
         /// <summary>How deep it is within what is minded.</summary>
         private int _minding;
 
@@ -233,6 +235,24 @@ internal static partial class PlaceholderLanguage
             }
 
             return base.VisitMemberExpression(member);
+        }
+
+        protected override Statement VisitForStatement(ForStatement statement)
+        {
+            Named.Add(statement.Identifier);
+            return base.VisitForStatement(statement);
+        }
+
+        protected override Statement VisitAssignStatement(AssignStatement statement)
+        {
+            Named.Add(statement.Identifier);
+            return base.VisitAssignStatement(statement);
+        }
+
+        protected override Statement VisitCaptureStatement(CaptureStatement statement)
+        {
+            Named.Add(statement.Identifier);
+            return base.VisitCaptureStatement(statement);
         }
 
         protected override Statement VisitIfStatement(IfStatement statement)

@@ -38,6 +38,9 @@ public static class Placeholders
     /// <summary>The names that these words ask for: feeds, and whatever else there is none of.</summary>
     public static IEnumerable<FeedId> FeedsIn(string words) => TakenBy(words).Select(one => one.Feed).Distinct();
 
+    /// <summary>The feeds, and whatever else, that these words need from outside: not what they name themselves.</summary>
+    public static IEnumerable<FeedId> NeededBy(string words) => Has(words) && ParsedOf(words) is var parsed ? FeedsIn(words).Where(one => !parsed.Named.Contains(one.Value)) : [];
+
     /// <summary>What these words take, of feeds and of whatever else there is none of.</summary>
     public static ImmutableHashSet<Taken> TakenBy(string words) => Has(words) ? ParsedOf(words).Takes : [];
 
@@ -88,8 +91,8 @@ public static class Placeholders
         Known.Of(
             words,
             _ =>
-                PlaceholderLanguage.FaultIn(words) is { } fault ? new Parsed(null, [], [], fault)
-                : PlaceholderLanguage.Parser.Parse(words) is var parsed && PlaceholderLanguage.NamesIn(parsed) is var (takes, minded) ? new Parsed(NumbersCompared.In(parsed), takes, minded, null)
+                PlaceholderLanguage.FaultIn(words) is { } fault ? new Parsed(null, [], [], [], fault)
+                : PlaceholderLanguage.Parser.Parse(words) is var parsed && PlaceholderLanguage.NamesIn(parsed) is var (takes, minded, named) ? new Parsed(NumbersCompared.In(parsed), takes, minded, named, null)
                 : null!
         );
 
@@ -131,7 +134,8 @@ public static class Placeholders
 
     /// <param name="Takes">As <see cref="TakenBy"/> tells it.</param>
     /// <param name="Minded">Names of columns for which it says what shows where they are missing.</param>
-    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded, string? Fault);
+    /// <param name="Named">What they name themselves, as the rows they go through.</param>
+    private sealed record Parsed(IFluidTemplate? Template, ImmutableHashSet<Taken> Takes, ImmutableHashSet<string> Minded, ImmutableHashSet<string> Named, string? Fault);
 
     private sealed record Filled(string? Text, string? Fault);
 

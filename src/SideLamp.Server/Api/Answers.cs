@@ -24,6 +24,9 @@ public record Receipt(long Revision, string? Id = null, bool IsKept = true);
 /// <param name="Now">What was made or changed, as it stands right after the edit.</param>
 public sealed record Receipt<T>(long Revision, string? Id, bool IsKept, T Now) : Receipt(Revision, Id, IsKept);
 
+/// <param name="Missing">The feeds that its words ask for and the show does not have.</param>
+public sealed record TakenSet(long Revision, string? Id, bool IsKept, ImmutableArray<FeedId> Missing) : Receipt(Revision, Id, IsKept);
+
 /// <param name="IsKept">As of <see cref="Receipt"/>.</param>
 public sealed record Pressed(bool Done, bool IsKept = true);
 

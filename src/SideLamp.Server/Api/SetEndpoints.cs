@@ -30,7 +30,11 @@ public static class SetEndpoints
         api.MapPost(
                 "/sets/file",
                 async (HttpRequest request, PageName page, ShowLoop loop, AssetRepository assets) =>
-                    await loop.Edit(new AddGraphicSet(await Intake.Alone(request, ShelfFiles.LargestFile, bytes => Read(ShelfFiles.Unpack(bytes, ShelfFiles.Set, assets))), Ids.Fresh()), page)
+                {
+                    var set = await Intake.Alone(request, ShelfFiles.LargestFile, bytes => Read(ShelfFiles.Unpack(bytes, ShelfFiles.Set, assets)));
+                    var made = await loop.Edit(new AddGraphicSet(set, Ids.Fresh()), page);
+                    return new TakenSet(made.Revision, made.Id, made.IsKept, set.MissingFrom(loop.Stage.Kept.Feeds));
+                }
             )
             .WithName("importSet")
             .WithMetadata(new RequestSizeLimitAttribute(ShelfFiles.LargestFile + 1024))

@@ -4015,6 +4015,13 @@ export interface components {
             most?: null | number;
             countBy?: null | string;
         };
+        TakenSet: {
+            missing: string[];
+            /** Format: int64 */
+            revision: number;
+            id?: null | string;
+            isKept: boolean;
+        };
         /** @enum {unknown} */
         TakesBack: "message" | "person";
         TakingBackRule: {
@@ -6024,7 +6031,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Receipt"];
+                    "application/json": components["schemas"]["TakenSet"];
                 };
             };
             /** @description Bad Request */

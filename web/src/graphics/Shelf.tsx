@@ -76,11 +76,16 @@ function Shelf({ dwell, onDwell, onDone }: ShelfProps) {
   /** A template from a file is on the shelf from now on, and a graphic is made of it; a set brings its graphics. */
   const bring = async (file: File): Promise<void> => {
     if (await isSet(file)) {
-      const first = await edits.importSet(file);
-      if (!first) return;
-      toast.success('The set is in the show, with its words, timers and keys.');
+      const taken = await edits.importSet(file);
+      if (!taken) return;
+      if (taken.missing.length === 0) toast.success('The set is in the show, with its words, timers and keys.');
+      else
+        toast(
+          `The set is in the show. Its words ask for feeds that are not: ${taken.missing.join(', ')}. Add them under Feeds, by these names.`,
+          { duration: 30_000 },
+        );
       onDone();
-      navigate(`/graphics/${first}`);
+      navigate(`/graphics/${taken.id}`);
       return;
     }
     const template = await templateEdits.importTemplate(file);

@@ -86,13 +86,11 @@ export const edits = {
   begin: async (wish: Schemas['BeginWish']): Promise<string | null> =>
     (await keep('graphics', (_, signal) => answered(client.POST('/api/begin', { body: wish, signal }))))?.id ?? null,
 
-  /** The graphics of a set file, with all that they need, in one edit. The first one's id. */
-  importSet: async (file: File): Promise<string | null> =>
-    (
-      await keep('graphics', (_, signal) => answered(client.POST('/api/sets/file', { ...bytesOf(file), signal })), {
-        within: filePatience,
-      })
-    )?.id ?? null,
+  /** The graphics of a set file, with all that they need but feeds, in one edit. The first one's id, and the feeds that are not here. */
+  importSet: (file: File) =>
+    keep('graphics', (_, signal) => answered(client.POST('/api/sets/file', { ...bytesOf(file), signal })), {
+      within: filePatience,
+    }),
 
   addStarterSet: async (id: string): Promise<boolean> =>
     !!(await keep('graphics', (_, signal) =>
