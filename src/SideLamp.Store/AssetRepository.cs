@@ -123,7 +123,7 @@ public sealed class AssetRepository
                     using var file = File.OpenRead(PathOf(name));
                     return PlayingTime.Of(name, file);
                 }
-                catch (IOException)
+                catch (Exception error) when (error is IOException or UnauthorizedAccessException)
                 {
                     // Its picture is missing on air, too, which is said there.
                     return null;

@@ -154,7 +154,7 @@ test('a video begins anew at each lighting, words over it come at their time, an
   await page.goto(made);
   await page.getByRole('checkbox', { name: 'Leaves when its video ends' }).check();
   const told = await page.getByText(/^It plays for/).innerText();
-  // Reference: Chromium, which filmed it and wrote no length into it, and knows how long it is once it has been to its end.
+  // Reference: Chromium, which filmed it and wrote no length into it, and knows how long it is once it has been to its end. Told in tenths.
   const shown = page.getByRole('img').locator('video').first();
   const plays = (): Promise<number> =>
     shown.evaluate((one: HTMLVideoElement) => {

@@ -1,7 +1,7 @@
 import { useRef } from 'react';
 import { ticksIn, withTick } from '../fields/lines';
 import { live } from '../live/live';
-import { until } from '../live/until';
+import { newsWithin, until } from '../live/until';
 import { airingOf, isLit, press } from '../show/air';
 import { drafts } from '../show/drafts';
 import { edits } from '../show/edits';
@@ -19,9 +19,6 @@ interface Props {
 }
 
 const isEdited = (graphic: string): boolean => airingOf(live.getState(), graphic)?.edited ?? false;
-
-/** The news of a push come with its answer, or a moment later, in ms. */
-const newsWithin = 1000;
 
 /** The boxes of a checklist that is written by hand. A tick goes to air at once, unless other edits wait to be pushed: those are not pushed along. */
 export function TickLines({ graphic, card, field, value, disabled }: Props) {

@@ -1,3 +1,6 @@
+/** The news of an edit or a press come before its answer, or a moment later, in ms; else something was missed. */
+export const newsWithin = 1000;
+
 /**
  * Once something holds of a store.
  * @param within ms that it may take

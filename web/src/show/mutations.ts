@@ -4,7 +4,7 @@ import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
 import { Refusal } from '../api/client';
 import { clock, live } from '../live/live';
-import { until } from '../live/until';
+import { newsWithin, until } from '../live/until';
 import { forgetDeleted } from './deleted';
 import { loadShow } from './followShow';
 import { handedIn } from './order';
@@ -29,9 +29,6 @@ export function useKeeping(): Keeping {
 
 /** A server that takes longer over an edit, in ms, is stuck. */
 const patience = 8000;
-
-/** The news of an edit come before its answer, or a moment later, in ms; else something was missed. */
-const newsWithin = 1000;
 
 interface Options {
   /** The revision that the edit was begun on; left out: the one that this page shows. */
