@@ -49,6 +49,7 @@ public sealed class DiskTests
             Assert.Contains("cannot be kept", (await desk.Next(news => news["faults"]?["unkept"] is not null))["faults"]!["unkept"]!.GetValue<string>(), StringComparison.Ordinal);
             // Reading, and what is said of presses, waits for nobody.
             Assert.Equal(HttpStatusCode.OK, (await server.Http.DeleteAsync("/api/graphics/vote")).StatusCode);
+            Assert.False((await server.Http.GetFromJsonAsync<JsonNode>("/api/disk"))!["isKept"]!.GetValue<bool>());
             Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
             if (how == "full")
             {

@@ -413,7 +413,18 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await items.press('Control+End');
   await items.press('Shift+Enter');
   await items.pressSequentially('One more');
+  // A disk that takes its time is said, until it has it.
+  let disk = 'busy';
+  await page.route('**/api/graphics/to-see', async (route) => {
+    const answer = await route.fetch();
+    await route.fulfill({ response: answer, json: { ...(await answer.json()), isKept: false } });
+  });
+  await page.route('**/api/disk', (route) =>
+    disk === 'busy' ? route.fulfill({ json: { isKept: false, freeBytes: null } }) : route.continue(),
+  );
   await items.press('Tab');
+  await expect(page.getByText('Not saved yet: the disk')).toBeVisible();
+  disk = 'free';
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();
   await expect(items).toHaveValue(`${lines}\nOne more`);

@@ -59,6 +59,8 @@ public static class Endpoints
     {
         api.MapGet("/show", (HttpContext context, ShowLoop loop, Shelf shelf, Gatekeeper gate) => new ShowView(loop.Stage, shelf, gate.MayReadLinks(context)))
             .WithName("getShow");
+        // After an edit that was answered as not kept yet: whether it is by now.
+        api.MapGet("/disk", (Keeper keeper, DataFolder folder) => new DiskHealth(keeper.IsLevel, folder.FreeBytes)).WithName("getDisk");
         api.MapPatch(
                 "/show",
                 (ShowEdit edit, PageName page, ShowLoop loop) => loop.Edit(new EditShow(edit), page, (stage, _) => HeadView.Of(stage.Show))

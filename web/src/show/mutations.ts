@@ -2,7 +2,7 @@ import { focusManager, QueryClient } from '@tanstack/react-query';
 import { toast } from '../ui/toast';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import { Refusal } from '../api/client';
+import { answered as whatCame, client, Refusal } from '../api/client';
 import { clock, live } from '../live/live';
 import { newsWithin, until } from '../live/until';
 import { forgetDeleted } from './deleted';
@@ -83,14 +83,31 @@ export async function keep<T extends object>(thing: string, send: Send<T>, optio
   try {
     const answer = await (leaving ? sendOnce() : inTurn(thing, sendOnce));
     // It stands, but the disk would not have it yet: the top line says why.
-    const isKept = (answer as { isKept?: boolean }).isKept !== false;
-    tell(isKept ? { state: 'kept', at: clock.now() } : { state: 'waits' });
+    if ((answer as { isKept?: boolean }).isKept === false) void waitForDisk();
+    else tell({ state: 'kept', at: clock.now() });
     return answer;
   } catch (error) {
     refused(sentenceOf(error));
     return null;
   } finally {
     if (change) setShow({ onTheWay: shows.getState().onTheWay.filter((one) => one !== change) });
+  }
+}
+
+/** So often it is asked whether the disk has an edit by now, in ms. */
+const askEvery = 1000;
+
+/** Says that the disk would not have an edit yet, until it has. The next edit tells of itself, and of all before it. */
+async function waitForDisk(): Promise<void> {
+  const waits: Keeping = { state: 'waits' };
+  tell(waits);
+  while (keeping.getState().now === waits) {
+    await new Promise((done) => setTimeout(done, askEvery));
+    const isKept = await whatCame(client.GET('/api/disk')).then(
+      (disk) => disk.isKept,
+      () => false,
+    );
+    if (isKept && keeping.getState().now === waits) tell({ state: 'kept', at: clock.now() });
   }
 }
 
