@@ -5,6 +5,7 @@ import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join, resolve } from 'node:path';
 import { createInterface } from 'node:readline';
+import { setTimeout } from 'node:timers/promises';
 
 const root = resolve(import.meta.dirname, '../..');
 
@@ -58,8 +59,13 @@ export class Program extends SideLamp {
     });
   }
 
-  /** As a power switch would: no goodbye. */
+  /** As a power switch would: no goodbye. But once the disk has what was answered: on a busy machine that comes later. */
   async kill(): Promise<void> {
+    while (!((await (await fetch(`${this.url}/api/disk`)).json()) as { isKept: boolean }).isKept) await setTimeout(10);
+    await this.killAtOnce();
+  }
+
+  private async killAtOnce(): Promise<void> {
     const child = this.process;
     if (!child || child.exitCode !== null || child.signalCode !== null) return;
     child.removeAllListeners('exit');
@@ -79,7 +85,7 @@ export class Program extends SideLamp {
   }
 
   async end(): Promise<void> {
-    await this.kill();
+    await this.killAtOnce();
     rmSync(this.data, { recursive: true, force: true });
   }
 }
