@@ -409,10 +409,6 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await page.goto(`${lamp.url}/graphics/to-see/cards`);
   const items = page.getByRole('textbox', { name: /of card 1$/ }).last();
   const lines = await items.inputValue();
-  await items.press('End');
-  await items.press('Control+End');
-  await items.press('Shift+Enter');
-  await items.pressSequentially('One more');
   // A disk that takes its time is said, until it has it.
   let disk = 'busy';
   await page.route('**/api/graphics/to-see', async (route) => {
@@ -422,6 +418,10 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await page.route('**/api/disk', (route) =>
     disk === 'busy' ? route.fulfill({ json: { isKept: false, freeBytes: null } }) : route.continue(),
   );
+  await items.press('End');
+  await items.press('Control+End');
+  await items.press('Shift+Enter');
+  await items.pressSequentially('One more');
   await items.press('Tab');
   await expect(page.getByText('Not saved yet: the disk')).toBeVisible();
   disk = 'free';
