@@ -19,6 +19,7 @@ const places = [
   'history',
   'labels',
   'outputs',
+  'remote',
   'seats',
   'timers',
   'workshop',

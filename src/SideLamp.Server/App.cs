@@ -4,8 +4,6 @@ using System.Net;
 using System.Text.Json.Serialization;
 using Microsoft.AspNetCore.Connections;
 using Microsoft.AspNetCore.Connections.Features;
-using Microsoft.AspNetCore.StaticFiles;
-using Microsoft.Extensions.FileProviders;
 using Serilog;
 using Serilog.Events;
 using SideLamp.Core;
@@ -22,6 +20,7 @@ using SideLamp.Server.Events;
 using SideLamp.Server.Feeds;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Remotes;
 using SideLamp.Server.Security;
 using SideLamp.StandIns;
 
@@ -38,10 +37,8 @@ public static class App
         // Where its port is taken by now, the demo's feeds say that nobody answers.
         options = options with { StandInPort = options.StandInPort > 0 && StandInPort.IsFree(options.StandInPort) ? options.StandInPort : 0 };
         // The build asks for the API's document before there are pages.
-        var pages = Directory.CreateDirectory(Path.Combine(AppContext.BaseDirectory, "wwwroot")).FullName;
-        var builder = WebApplication.CreateBuilder(
-            new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = pages }
-        );
+        Directory.CreateDirectory(Pages.Root);
+        var builder = WebApplication.CreateBuilder(new WebApplicationOptions { ContentRootPath = AppContext.BaseDirectory, WebRootPath = Pages.Root });
         GardenChat? chat = null;
         builder.WebHost.ConfigureKestrel(kestrel =>
         {
@@ -57,20 +54,12 @@ public static class App
             kestrel.AddServerHeader = false;
         });
         builder.Services.AddSerilog(log => log.MinimumLevel.Is(LogEventLevel.Warning).WriteTo.Console(formatProvider: CultureInfo.InvariantCulture));
-        builder.Services.ConfigureHttpJsonOptions(json =>
-        {
-            _ = options.Describing ? CoreJson.Describe(json.SerializerOptions) : CoreJson.Configure(json.SerializerOptions);
-            // A page of another version, or a slip of the pen: what is not understood is not done in part.
-            json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
-        });
+        AddWire(builder.Services, options.Describing);
         // A background worker that fails is said in the log; the show goes on.
         builder.Services.Configure<HostOptions>(host => host.BackgroundServiceExceptionBehavior = BackgroundServiceExceptionBehavior.Ignore);
-        // What cannot be read is told like any other fault, with its path.
-        builder.Services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
-        builder.Services.AddProblemDetails().AddExceptionHandler<Problems>();
         builder.Services.AddOpenApi("sidelamp", ApiDocument.Describe);
         AddShow(builder.Services, options, () => opening.GetAwaiter().GetResult());
-        builder.Services.AddSingleton(Builds.In(pages));
+        builder.Services.AddSingleton(Builds.In(Pages.Root));
         AddServices(builder.Services, options);
 
         var app = builder.Build();
@@ -84,9 +73,15 @@ public static class App
 
         app.UseExceptionHandler();
         app.UseStatusCodePages();
-        app.UseWebSockets(new WebSocketOptions { KeepAliveInterval = TimeSpan.FromSeconds(15) });
+        app.UseWebSockets(WebSockets);
         app.UseMiddleware<Gate>();
-        MapPages(app);
+        app.UseFonts();
+        app.UsePages();
+        // After the files: the fallback below would otherwise be chosen before a file is looked for.
+        app.UseRouting();
+        app.MapFaces();
+        // What is no address of the API is none, and no page of the desk.
+        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|push|events|health)(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = Pages.Cache });
         app.MapApi();
         app.MapPush();
         app.MapEventDoor();
@@ -96,8 +91,24 @@ public static class App
             app.MapRehearsal();
         }
 
-        app.MapGet("/live", ServeLive).WithName("live").Produces<LiveMessages>(101);
+        app.MapLive(own: true).WithName("live").Produces<LiveMessages>(101);
         return app;
+    }
+
+    internal static WebSocketOptions WebSockets { get; } = new() { KeepAliveInterval = TimeSpan.FromSeconds(15) };
+
+    /// <summary>How requests are read and faults are told, alike for all who ask.</summary>
+    internal static void AddWire(IServiceCollection services, bool describing)
+    {
+        services.ConfigureHttpJsonOptions(json =>
+        {
+            _ = describing ? CoreJson.Describe(json.SerializerOptions) : CoreJson.Configure(json.SerializerOptions);
+            // A page of another version, or a slip of the pen: what is not understood is not done in part.
+            json.SerializerOptions.UnmappedMemberHandling = JsonUnmappedMemberHandling.Disallow;
+        });
+        // What cannot be read is told like any other fault, with its path.
+        services.Configure<RouteHandlerOptions>(routes => routes.ThrowOnBadRequest = true);
+        services.AddProblemDetails().AddExceptionHandler<Problems>();
     }
 
     /// <summary>What comes out of the data folder.</summary>
@@ -110,6 +121,7 @@ public static class App
         services.AddSingleton(all => all.GetRequiredService<DataFolder>().Assets);
         services.AddSingleton(all => all.GetRequiredService<DataFolder>().Revoked);
         services.AddSingleton(all => all.GetRequiredService<DataFolder>().FeedKeys);
+        services.AddSingleton(all => all.GetRequiredService<DataFolder>().Devices);
         services.AddSingleton(all => GateOptions.For(options.Port, all.GetRequiredService<DataFolder>().Key(), all.GetRequiredService<DataFolder>().HealthKey()));
         services.AddSingleton(new TextShaper(Path.Combine(AppContext.BaseDirectory, "fonts"), face => opened().Folder.Assets.PathOf(new AssetId(face))));
         services.AddSingleton(all => new Keeper(all.GetRequiredService<DataFolder>(), opened().Kept, opened().Stage.Kept, all.GetRequiredService<Findings>(), all.GetRequiredService<ILogger<Keeper>>()));
@@ -154,6 +166,7 @@ public static class App
         services.AddSingleton<EventKeeper>().AddHostedService(all => all.GetRequiredService<EventKeeper>());
         services.AddSingleton<ChatHub>().AddHostedService(all => all.GetRequiredService<ChatHub>());
         services.AddSingleton<ChatWorker>().AddHostedService(all => all.GetRequiredService<ChatWorker>());
+        services.AddSingleton<NetworkDoor>().AddHostedService(all => all.GetRequiredService<NetworkDoor>());
         services.AddHostedService<LabelFiles>();
         services.AddHostedService<TableKeeper>();
         services.AddHostedService<Layouter>();
@@ -162,35 +175,6 @@ public static class App
             services.AddHostedService<WarmUp>();
         }
     }
-
-    private static void MapPages(WebApplication app)
-    {
-        var fonts = Path.Combine(AppContext.BaseDirectory, "fonts");
-        var types = new FileExtensionContentTypeProvider { Mappings = { [".ttf"] = "font/ttf" } };
-        var styleSheet = FontFiles.StyleSheet();
-        app.UseStaticFiles(
-            new StaticFileOptions
-            {
-                RequestPath = "/fonts",
-                FileProvider = new PhysicalFileProvider(fonts),
-                ContentTypeProvider = types,
-                OnPrepareResponse = file => file.Context.Response.Headers.CacheControl = "public, max-age=86400",
-            }
-        );
-        app.UseDefaultFiles();
-        app.UseStaticFiles(new StaticFileOptions { OnPrepareResponse = CachePages });
-        // After the files: the fallback below would otherwise be chosen before a file is looked for.
-        app.UseRouting();
-        app.MapGet("/fonts/faces.css", () => Results.Text(styleSheet, "text/css")).ExcludeFromDescription();
-        // What is no address of the API is none, and no page of the desk.
-        app.MapFallbackToFile("{*path:nonfile:regex(^(?!(api|push|events|health)(/|$)).*$)}", "index.html", new StaticFileOptions { OnPrepareResponse = CachePages });
-    }
-
-    /// <summary>Built files carry their hash in their name and never change; the pages that name them are asked for each time.</summary>
-    private static void CachePages(StaticFileResponseContext file) =>
-        file.Context.Response.Headers.CacheControl = file.Context.Request.Path.Value!.Contains("/built/", StringComparison.Ordinal)
-            ? "public, max-age=31536000, immutable"
-            : "no-cache";
 
     private static async Task ServeStandIn(ConnectionContext connection, ConnectionDelegate next, Func<GardenChat?> chat)
     {
@@ -209,19 +193,6 @@ public static class App
         {
             // It went, or we go.
         }
-    }
-
-    private static async Task ServeLive(HttpContext context, LiveHub hub, IHostApplicationLifetime life)
-    {
-        if (!context.WebSockets.IsWebSocketRequest)
-        {
-            context.Response.StatusCode = 400;
-            return;
-        }
-
-        using var socket = await context.WebSockets.AcceptWebSocketAsync();
-        using var stop = CancellationTokenSource.CreateLinkedTokenSource(context.RequestAborted, life.ApplicationStopping);
-        await hub.Serve(socket, stop.Token);
     }
 
     private sealed class StandInHost(ClothWriter writer, GardenViewers viewers, DataFolder data, IServiceProvider all) : BackgroundService

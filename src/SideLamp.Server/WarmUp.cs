@@ -11,6 +11,7 @@ using SideLamp.Server.Api;
 using SideLamp.Server.Data;
 using SideLamp.Server.Live;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Remotes;
 using SideLamp.Server.Views;
 using SideLamp.Store;
 
@@ -83,7 +84,7 @@ public sealed class WarmUp(
             stage = turn.Stage;
             shows.Keep(before.Kept, stage.Kept, [.. turn.Happenings.Select(one => new LogLine(one, null))]);
             CoreJson.Write(_stream.Show(_items.ItemsOf(stage), now));
-            Write(_news.Next(stage, now, [], new FaultsView(null, [])));
+            Write(_news.Next(stage, now, [], new FaultsView(null, []), new NetworkView(false, null, null, [], [], null)));
             Write(_news.All(now));
             foreach (var airing in stage.Air.Airings)
             {

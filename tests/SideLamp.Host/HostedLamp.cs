@@ -1,3 +1,4 @@
+using System.Globalization;
 using Microsoft.AspNetCore.Builder;
 using SideLamp.Server;
 using SideLamp.Server.Data;
@@ -17,10 +18,10 @@ public sealed class HostedLamp : IAsyncDisposable
 
     private HostedLamp(WebApplication app) => _app = app;
 
-    /// <param name="words">Options of the command line that are switches.</param>
-    public static async Task<HostedLamp> Begin(string data, int port, IReadOnlyCollection<string> words)
+    /// <param name="words">Options of the command line: those that are switches, and the port of the remote.</param>
+    public static async Task<HostedLamp> Begin(string data, int port, IReadOnlyList<string> words)
     {
-        var asked = new ServeOptions(data, port, words.Contains("--empty"), words.Contains("--fresh"), StandIns: false, words.Contains("--rehearsal"), words.Contains("--power-safe"), Cold: true);
+        var asked = new ServeOptions(data, port, words.Contains("--empty"), words.Contains("--fresh"), StandIns: false, words.Contains("--rehearsal"), words.Contains("--power-safe"), Cold: true, RemotePort: int.Parse(words.SkipWhile(word => word != "--remote-port").Skip(1).FirstOrDefault("0"), CultureInfo.InvariantCulture));
         var options = asked with { StandInPort = StandInPort.Of(asked) };
         var app = App.Build(options, Task.FromResult(Opening.Of(options)));
         await app.StartAsync();

@@ -6,7 +6,7 @@ using QRCoder.Exceptions;
 namespace SideLamp.Core.Layout;
 
 /// <summary>Words as the squares of a QR code. Source: ISO/IEC 18004, by the QRCoder library; error correction M.</summary>
-internal static class QrDrawing
+public static class QrDrawing
 {
     /// <summary>The code with its quiet zone of four squares; null when the words are too many for one.</summary>
     /// <returns>How many squares a side has, and the dark ones as an SVG path, one unit a square.</returns>

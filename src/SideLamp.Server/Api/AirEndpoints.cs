@@ -20,11 +20,13 @@ public static class AirEndpoints
             .ProducesProblem(400)
             .ProducesProblem(409)
             .ProducesProblem(503);
-        api.MapGet("/air/{id}", Fate).WithName("getPress");
+        api.MapPressFate().WithName("getPress");
         api.MapPut("/standby", async (Standby standby, ShowLoop loop) => new Pressed(true, (await loop.Ask(new StandbyInput(standby))).IsKept)).WithName("putInStandby").ProducesProblem(404);
         api.MapPost("/preview", Preview).WithName("preview").ProducesProblem(400).ProducesProblem(404);
         api.MapGet("/cues/{id}/picture", AfterCue).WithName("getCuePicture").ProducesProblem(404).ProducesProblem(409);
     }
+
+    internal static RouteHandlerBuilder MapPressFate(this RouteGroupBuilder api) => api.MapGet("/air/{id}", Fate);
 
     /// <summary>What became of a press whose answer was lost.</summary>
     /// <param name="id">Of the press.</param>

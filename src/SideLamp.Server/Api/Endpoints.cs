@@ -11,6 +11,7 @@ using SideLamp.Core.Shows;
 using SideLamp.Rendering;
 using SideLamp.Server.Data;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Remotes;
 using SideLamp.Server.Security;
 using SideLamp.Server.Views;
 using SideLamp.Store;
@@ -27,6 +28,7 @@ public static class Endpoints
         api.MapBrands();
         MapGraphics(api);
         MapShelf(api);
+        MapAssets(api);
         api.MapSetUp();
         api.MapWorkshop();
         api.MapSets();
@@ -36,7 +38,8 @@ public static class Endpoints
         MapLists(api);
         api.MapEvents();
         api.MapChat();
-        MapAssets(app, api);
+        api.MapNetwork();
+        app.MapFiles();
     }
 
     /// <summary>Hands an edit in, and tells what came of it.</summary>
@@ -177,13 +180,16 @@ public static class Endpoints
             .ProducesProblem(404);
     }
 
-    private static void MapAssets(WebApplication app, RouteGroupBuilder api)
-    {
+    private static void MapAssets(RouteGroupBuilder api) =>
         api.MapPost("/assets", (HttpRequest request, AssetRepository assets, string? name) => Intake.Receive(request, assets, name))
             .WithName("addAsset")
             .WithMetadata(new RequestSizeLimitAttribute(MediaFile.LargestVideo + 1024))
             .Accepts<byte[]>("application/octet-stream")
             .ProducesProblem(400);
+
+    /// <summary>What pictures are made of: outputs ask for it.</summary>
+    internal static void MapFiles(this IEndpointRouteBuilder app)
+    {
         app.MapGet(
                 "/assets/{id}",
                 Results<PhysicalFileHttpResult, NotFound> (string id, AssetRepository assets, HttpContext context) =>

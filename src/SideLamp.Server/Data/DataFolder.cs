@@ -7,6 +7,7 @@ using SideLamp.Core.Events;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Remotes;
 using SideLamp.StandIns;
 using SideLamp.Store;
 
@@ -49,6 +50,7 @@ public sealed class DataFolder : IDisposable
         Assets = new AssetRepository(Files, folder);
         Revoked = new RevokedLinks(folder);
         FeedKeys = new FeedKeys(folder);
+        Devices = new PairedDevices(folder);
         LabelFiles = new LabelFileList(Path.Combine(folder, "label-files"));
         Tables = new WholeTables(folder);
         _held = new HeldFiles(File.Location, File.Location + "-wal", File.Location + "-shm");
@@ -71,6 +73,8 @@ public sealed class DataFolder : IDisposable
     public RevokedLinks Revoked { get; }
 
     public FeedKeys FeedKeys { get; }
+
+    public PairedDevices Devices { get; }
 
     public LabelFileList LabelFiles { get; }
 
@@ -162,6 +166,7 @@ public sealed class DataFolder : IDisposable
         System.IO.File.WriteAllText(HealthKeyFile, _healthKey);
         Revoked.KeepAgain();
         FeedKeys.KeepAgain();
+        Devices.KeepAgain();
         _keepSamples();
         var gone = Assets.KeepAgain();
         _renewed = null;
@@ -215,7 +220,7 @@ public sealed class DataFolder : IDisposable
             clock,
             stage,
             _loaded is { IsOld: false } ? made : null,
-            [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show), .. uncounted is null ? ImmutableArray<string>.Empty : [uncounted]],
+            [.. File.Said, .. FeedKeys.Said is { } keys ? [keys] : ImmutableArray<string>.Empty, .. Devices.Said is { } devices ? [devices] : ImmutableArray<string>.Empty, .. (_loaded?.SetAside ?? []).Distinct().Select(what => what + "."), .. MissingFaces(kept.Show), .. uncounted is null ? ImmutableArray<string>.Empty : [uncounted]],
             KeepSamples(Path.Combine(AppContext.BaseDirectory, "templates", "media"))
         );
     }

@@ -175,14 +175,7 @@ public sealed class FeedKeys
         lock (_turn)
         {
             var changed = change(_keys);
-            var fresh = _file + ".new";
-            using (var stream = new FileStream(fresh, FileMode.Create, FileAccess.Write))
-            {
-                stream.Write(Encoding.UTF8.GetBytes(CoreJson.WriteWhole(changed)));
-                stream.Flush(flushToDisk: true);
-            }
-
-            File.Move(fresh, _file, overwrite: true);
+            WholeFile.Write(_file, CoreJson.WriteWhole(changed));
             _keys = changed;
         }
     }

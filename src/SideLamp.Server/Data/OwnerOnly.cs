@@ -1,11 +1,12 @@
 using System.Runtime.InteropServices;
+using SideLamp.Server.Remotes;
 
 namespace SideLamp.Server.Data;
 
 /// <summary>Files of the data folder hold links and keys: nobody but their owner reads them.</summary>
 public static partial class OwnerOnly
 {
-    private static readonly string[] Secrets = ["key", "health-key", "feed-keys"];
+    private static readonly string[] Secrets = ["key", "health-key", "feed-keys", PairedDevices.FileName];
     private const uint GroupAndOthers = 0b000_111_111;
 
     /// <summary>Whatever this process makes from now on is its owner's alone. Source: umask(2).</summary>

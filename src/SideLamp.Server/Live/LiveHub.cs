@@ -11,6 +11,7 @@ using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Chat;
 using SideLamp.Server.Loop;
+using SideLamp.Server.Remotes;
 
 namespace SideLamp.Server.Live;
 
@@ -40,6 +41,8 @@ public sealed class LiveHub : BackgroundService
     private readonly News _news;
     private readonly EngineClock _clock;
     private readonly OutputStream _stream;
+    private readonly NetworkDoor _door;
+    private readonly PairedDevices _devices;
 
     private Instant _changedAt;
 
@@ -48,21 +51,25 @@ public sealed class LiveHub : BackgroundService
     // A page joins between two changes, never within one: what it is sent first is whole.
     private readonly Lock _telling = new();
 
-    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, Shelf shelf, EngineClock clock, Keeper keeper, Findings findings, Builds builds, ChatHub chat, ChatWorker chatWorker, ILogger<LiveHub> logger)
+    public LiveHub(ShowLoop loop, ItemBook items, DeskView desk, Shelf shelf, EngineClock clock, Keeper keeper, Findings findings, Builds builds, ChatHub chat, ChatWorker chatWorker, NetworkDoor door, PairedDevices devices, ILogger<LiveHub> logger)
     {
         (_loop, _items, _clock, _keeper, _findings, _builds, _logger) = (loop, items, clock, keeper, findings, builds, logger);
+        (_door, _devices) = (door, devices);
         _chatIn = () => chat.View with { Sources = chatWorker.Sources };
         Epoch = Guid.NewGuid().ToString("n")[..12];
         (_stream, _news) = (new OutputStream(Epoch), new News(desk, shelf, Epoch));
         loop.Changed += Tell;
         keeper.TroubleChanged += TellDesks;
+        door.Changed += TellDesks;
+        devices.Changed += TurnAwayStrangers;
     }
 
     /// <summary>Names this run of the server.</summary>
     public string Epoch { get; }
 
     /// <summary>Serves one page until it goes. The gate has let it in: its Origin is ours, or it has the key.</summary>
-    public async Task Serve(WebSocket socket, CancellationToken stop)
+    /// <param name="own">Whether it is on this computer: only there are desks.</param>
+    public async Task Serve(WebSocket socket, bool own, CancellationToken stop)
     {
         using var closing = CancellationTokenSource.CreateLinkedTokenSource(stop);
         closing.CancelAfter(HelloWithin);
@@ -73,7 +80,7 @@ public sealed class LiveHub : BackgroundService
             return;
         }
 
-        var page = Admit(socket, hello);
+        var page = Admit(socket, hello, own);
         var sending = page.SendAll(closing.Token);
         try
         {
@@ -168,12 +175,14 @@ public sealed class LiveHub : BackgroundService
         }
     }
 
-    private Page Admit(WebSocket socket, PageMessage hello)
+    private Page Admit(WebSocket socket, PageMessage hello, bool own)
     {
         var output = hello.Token is { } token ? OutputWith(token) : null;
-        var page = new Page(socket, output?.Id, hello.Token);
-        page.Send(new Welcome("welcome", hello.Token is null ? _builds.Desk : _builds.Output));
-        if (output is null && hello.Token is not null)
+        var device = hello is { Token: null, Device: { } secret } ? _devices.With(secret) : null;
+        var page = new Page(socket, output?.Id, hello.Token, device?.Id);
+        page.Send(new Welcome("welcome", hello.Token is not null ? _builds.Output : hello.Device is not null ? _builds.Remote : _builds.Desk));
+        var isDesk = own && hello is { Token: null, Device: null };
+        if (output is null && device is null && !isDesk)
         {
             page.Send(new Gone("gone", "revoked"));
             page.Finish();
@@ -185,15 +194,13 @@ public sealed class LiveHub : BackgroundService
             Begin();
             TellDifferences([.. Desks]);
             _pages[page] = 0;
-            page.Send(SnapNow());
-            if (page.Output is null)
-            {
-                page.Send(_news.All(_clock.Now));
-            }
-            else
-            {
-                page.Send(VolumeOf(_loop.Stage.Show, page));
-            }
+            SendAll(page);
+        }
+
+        if (device is not null && _devices.With(hello.Device!) is null)
+        {
+            // It was turned away in this very moment.
+            TurnAwayStrangers();
         }
 
         TellDesks();
@@ -236,11 +243,29 @@ public sealed class LiveHub : BackgroundService
         lock (_telling)
         {
             page.CatchUp();
-            page.Send(SnapNow());
-            if (page.Output is null)
-            {
-                page.Send(_news.All(_clock.Now));
-            }
+            SendAll(page);
+        }
+    }
+
+    /// <summary>All that there is to know for a page.</summary>
+    private void SendAll(Page page)
+    {
+        if (page.Device is not null)
+        {
+            TellRemotes(null);
+            page.Send(_news.AllForRemotes!);
+            page.Send(_news.All(_clock.Now).ForRemote()!);
+            return;
+        }
+
+        page.Send(SnapNow());
+        if (page.IsDesk)
+        {
+            page.Send(_news.All(_clock.Now));
+        }
+        else
+        {
+            page.Send(VolumeOf(_loop.Stage.Show, page));
         }
     }
 
@@ -253,7 +278,7 @@ public sealed class LiveHub : BackgroundService
             if (before.Show.Canvas != after.Show.Canvas || before.Show.Brand.Type != after.Show.Brand.Type)
             {
                 _changedAt = _stream.Show(_items.ItemsOf(after), _clock.Now)?.Now ?? _changedAt;
-                foreach (var page in _pages.Keys)
+                foreach (var page in Screens)
                 {
                     page.Send(SnapNow());
                 }
@@ -262,7 +287,7 @@ public sealed class LiveHub : BackgroundService
             {
                 _changedAt = change.Now;
                 var message = CoreJson.Write(change);
-                foreach (var page in _pages.Keys)
+                foreach (var page in Screens)
                 {
                     page.Send(message);
                 }
@@ -304,23 +329,45 @@ public sealed class LiveHub : BackgroundService
         }
     }
 
+    /// <summary>Remotes of devices that are let in no more go dark at once.</summary>
+    private void TurnAwayStrangers()
+    {
+        var known = _devices.All.Select(device => device.Id).ToHashSet();
+        foreach (var page in Remotes.Where(page => !known.Contains(page.Device!)))
+        {
+            _pages.TryRemove(page, out _);
+            page.Send(new Gone("gone", "revoked"));
+            page.Finish();
+        }
+
+        TellDesks();
+    }
+
+    /// <summary>Desks, and remotes with them.</summary>
     private void TellDesks()
     {
         // One at a time, or an older view could overtake a newer one.
         lock (_telling)
         {
-            if (Desks.ToList() is { Count: > 0 } desks)
+            if (_pages.Keys.Any(page => page.Output is null))
             {
-                TellDifferences(desks);
+                TellDifferences([.. Desks]);
             }
         }
     }
 
-    private IEnumerable<Page> Desks => _pages.Keys.Where(page => page.Output is null);
+    private IEnumerable<Page> Desks => _pages.Keys.Where(page => page.IsDesk);
+
+    private IEnumerable<Page> Remotes => _pages.Keys.Where(page => page.Device is not null);
+
+    /// <summary>Pages that show what is on air: outputs, and the monitors of desks.</summary>
+    private IEnumerable<Page> Screens => _pages.Keys.Where(page => page.Device is null);
 
     private void TellDifferences(IReadOnlyList<Page> desks)
     {
-        if (_news.Next(_loop.Stage, _clock.Now, PagesNow(), new FaultsView(_keeper.Trouble, _findings.All)) is not { } differing)
+        var differing = _news.Next(_loop.Stage, _clock.Now, PagesNow(), new FaultsView(_keeper.Trouble, _findings.All), NetworkNow);
+        TellRemotes(differing);
+        if (differing is null)
         {
             return;
         }
@@ -329,6 +376,22 @@ public sealed class LiveHub : BackgroundService
         foreach (var desk in desks)
         {
             desk.Send(news);
+        }
+    }
+
+    /// <param name="differing">What differs of the news; null = nothing.</param>
+    private void TellRemotes(DeskNews? differing)
+    {
+        if (Remotes.ToList() is not { Count: > 0 } remotes)
+        {
+            return;
+        }
+
+        // The names before what is said of them.
+        var messages = new[] { _news.NextForRemotes(_loop.Stage) is { } show ? CoreJson.Write(show) : null, differing?.ForRemote() is { } news ? CoreJson.Write(news) : null };
+        foreach (var message in messages.OfType<string>())
+        {
+            remotes.ForEach(remote => remote.Send(message));
         }
     }
 
@@ -341,6 +404,9 @@ public sealed class LiveHub : BackgroundService
             .ToImmutableArray();
         return new Snap("snap", Epoch, _stream.Rev, _clock.Now, show.Canvas.Width, show.Canvas.Height, show.Canvas.Rate.PerSecond(), preload, _stream.Items);
     }
+
+    /// <summary>How Side Lamp stands towards the local network.</summary>
+    public NetworkView NetworkNow => _door.View(Remotes.Select(page => page.Device!).ToHashSet());
 
     /// <summary>The pages that show outputs now.</summary>
     public ImmutableArray<PageView> PagesNow()

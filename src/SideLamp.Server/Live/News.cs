@@ -4,6 +4,7 @@ using SideLamp.Core.Airing;
 using SideLamp.Core.Loop;
 using SideLamp.Core.Shows;
 using SideLamp.Server.Chat;
+using SideLamp.Server.Remotes;
 using SideLamp.Server.Views;
 
 namespace SideLamp.Server.Live;
@@ -35,8 +36,21 @@ public sealed record DeskNews(
     ChatInView? ChatIn,
     Standby? Standby,
     FaultsView? Faults,
-    ShowNews? Show
-);
+    ShowNews? Show,
+    NetworkView? Network
+)
+{
+    /// <summary>What of it concerns a remote: others may read along, so it is told nothing that it does not show.</summary>
+    /// <returns>Null = nothing of it.</returns>
+    public DeskNews? ForRemote()
+    {
+        var nothing = Nothing(Epoch, Now, Revision);
+        var news = nothing with { Airings = Airings, Switches = Switches, Timers = Timers, Pages = Pages, Ahead = Ahead, Back = Back, Faults = Faults };
+        return news == nothing ? null : news;
+    }
+
+    public static DeskNews Nothing(string epoch, Instant now, long revision) => new("news", epoch, now, revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+}
 
 /// <summary>The news of desks: it remembers what they were told. Not to be used by two at once.</summary>
 public sealed class News(DeskView desk, Shelf shelf, string epoch)
@@ -60,10 +74,12 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
     private readonly WholeTopic<ChatInView> _chatIn = new();
     private readonly WholeTopic<Standby> _standby = new();
     private readonly WholeTopic<FaultsView> _faults = new();
+    private readonly WholeTopic<NetworkView> _network = new();
+    private readonly WholeTopic<RemoteShow> _remote = new();
     private Stage? _told;
 
     /// <summary>What differs from what was told last; null = nothing.</summary>
-    public DeskNews? Next(Stage stage, Instant now, ImmutableArray<PageView> pages, FaultsView faults)
+    public DeskNews? Next(Stage stage, Instant now, ImmutableArray<PageView> pages, FaultsView faults, NetworkView network)
     {
         var news = new DeskNews(
             "news",
@@ -89,14 +105,15 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             null,
             _standby.Differing(stage.Kept.Standby),
             _faults.Differing(faults),
-            _told is null ? null : ShowNews.Between(_told, stage, shelf)
+            _told is null ? null : ShowNews.Between(_told, stage, shelf),
+            _network.Differing(network)
         );
         _told = stage;
-        return news == Nothing(news.Epoch, news.Now, news.Revision) ? null : news;
+        return news == DeskNews.Nothing(news.Epoch, news.Now, news.Revision) ? null : news;
     }
 
     /// <summary>How chat is doing, where that differs; it is told by itself, for messages come faster than all else. Null = it does not.</summary>
-    public DeskNews? Next(ChatInView chat, Instant now) => _told is { } told && _chatIn.Differing(chat) is { } differing ? Nothing(epoch, now, told.Revision) with { ChatIn = differing } : null;
+    public DeskNews? Next(ChatInView chat, Instant now) => _told is { } told && _chatIn.Differing(chat) is { } differing ? DeskNews.Nothing(epoch, now, told.Revision) with { ChatIn = differing } : null;
 
     private bool HasSameChat(Stage stage) =>
         _told is { } told && ReferenceEquals(told.Kept.Chat, stage.Kept.Chat) && ReferenceEquals(told.Show, stage.Show) && told.Air.Airings == stage.Air.Airings && told.Air.Held == stage.Air.Held;
@@ -127,8 +144,13 @@ public sealed class News(DeskView desk, Shelf shelf, string epoch)
             _chatIn.Whole,
             _standby.Whole,
             _faults.Whole,
-            null
+            null,
+            _network.Whole
         );
 
-    private static DeskNews Nothing(string epoch, Instant now, long revision) => new("news", epoch, now, revision, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null, null);
+    /// <summary>The show as remotes are told it, where it differs from what they were told last; null = it does not.</summary>
+    public RemoteShow? NextForRemotes(Stage stage) => _remote.Differing(RemoteShow.Of(stage));
+
+    /// <summary>All of it, as remotes were told it last.</summary>
+    public RemoteShow? AllForRemotes => _remote.Whole;
 }

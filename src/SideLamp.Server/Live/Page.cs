@@ -11,18 +11,24 @@ namespace SideLamp.Server.Live;
 public sealed record PageReport(int Width, int Height, double Fps, bool Awake, bool Mute);
 
 /// <summary>One connected page. Its queue is bounded: one that cannot keep up gets a snapshot instead of what it missed.</summary>
-public sealed class Page(WebSocket socket, OutputId? output, string? token)
+/// <param name="device">The device whose remote it is; null = it is none.</param>
+public sealed class Page(WebSocket socket, OutputId? output, string? token, string? device)
 {
     private const int MostWaiting = 64;
     private readonly Channel<string> _queue = Channel.CreateBounded<string>(new BoundedChannelOptions(MostWaiting) { SingleReader = true });
 
     public string Id { get; } = Guid.NewGuid().ToString("n")[..8];
 
-    /// <summary>The output it shows; null for a desk.</summary>
+    /// <summary>The output it shows; null for a desk and a remote.</summary>
     public OutputId? Output { get; } = output;
 
     /// <summary>The token it came with: an output whose token was replaced shows nothing to it any more.</summary>
     public string? Token { get; } = token;
+
+    /// <summary>The id of the device whose remote it is; null = it is none.</summary>
+    public string? Device { get; } = device;
+
+    public bool IsDesk => Output is null && Device is null;
 
     public PageReport? Report { get; set; }
 

@@ -3,6 +3,7 @@ using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Layout;
+using SideLamp.Server.Remotes;
 
 namespace SideLamp.Server.Live;
 
@@ -82,6 +83,7 @@ public sealed record Pong(string K, double T, Instant Now);
 /// <summary>Everything a page may send.</summary>
 /// <param name="K"><c>hello</c> first, then <c>ping</c>, <c>report</c>, <c>shown</c> or <c>again</c> (a wish for a snapshot).</param>
 /// <param name="Token">Of hello: the output's token; a desk sends none.</param>
+/// <param name="Device">Of hello: what a remote's device proves itself with; all others send none.</param>
 /// <param name="T">Of ping: the page's own time, given back as it is.</param>
 /// <param name="W">Of report: width of the page in px.</param>
 /// <param name="H">Of report: its height.</param>
@@ -98,9 +100,10 @@ public sealed record PageMessage(
     double? Fps = null,
     bool? Awake = null,
     bool? Mute = null,
-    long? Rev = null
+    long? Rev = null,
+    string? Device = null
 );
 
 /// <summary>The kinds of message on the live socket, gathered so that the API's document describes them.</summary>
 /// <param name="Page">Sent by pages; all others are sent to them.</param>
-public sealed record LiveMessages(PageMessage? Page, Welcome? Welcome, Snap? Snap, Change? Change, Beat? Beat, Volume? Volume, Gone? Gone, Pong? Pong, DeskNews? News);
+public sealed record LiveMessages(PageMessage? Page, Welcome? Welcome, Snap? Snap, Change? Change, Beat? Beat, Volume? Volume, Gone? Gone, Pong? Pong, DeskNews? News, RemoteShow? Remote);

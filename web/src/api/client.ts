@@ -27,6 +27,16 @@ export const client = createClient<paths>({
   fetch: (request) => fetch(request, { keepalive: leaving || (request.method === 'PATCH' && size < mostKeptAlive) }),
 });
 
+/** From now on this page proves itself with a secret: a remote, which comes over the network. */
+export function proveWith(secret: string): void {
+  client.use({
+    onRequest({ request }) {
+      request.headers.set('Authorization', `Bearer ${secret}`);
+      return request;
+    },
+  });
+}
+
 /** What the server refused: a sentence, and each fault with its path. */
 export class Refusal extends Error {
   constructor(

@@ -324,6 +324,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/assets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addAsset"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/undo": {
         parameters: {
             query?: never;
@@ -1476,7 +1492,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/assets": {
+    "/api/network": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["getNetwork"];
+        put: operations["openNetwork"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/network/code": {
         parameters: {
             query?: never;
             header?: never;
@@ -1485,7 +1517,39 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["addAsset"];
+        post: operations["makeCode"];
+        delete: operations["dropCode"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/network/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["turnAway"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/network/devices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pair"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2062,6 +2126,15 @@ export interface components {
             /** Format: double */
             by: number;
         };
+        CodeView: {
+            digits: string;
+            until: components["schemas"]["Instant"];
+            /** Format: int32 */
+            triesLeft: number;
+            /** Format: int32 */
+            side: number;
+            squares: string;
+        };
         Colour: string;
         /** @enum {unknown} */
         ColumnKind: "text" | "number" | "instant" | "picture" | "truth";
@@ -2188,6 +2261,7 @@ export interface components {
             standby?: null | components["schemas"]["Standby"];
             faults?: null | components["schemas"]["FaultsView"];
             show?: null | components["schemas"]["ShowNews"];
+            network?: null | components["schemas"]["NetworkView"];
         };
         DeskPage: {
             id: components["schemas"]["DeskPageId"];
@@ -2205,6 +2279,12 @@ export interface components {
             revision: number;
         };
         DeskPageId: string;
+        DeviceView: {
+            id: string;
+            name: string;
+            since: components["schemas"]["Instant"];
+            connected: boolean;
+        };
         DifferingOfAdapter: {
             set: components["schemas"]["Adapter"][];
             order?: null | string[];
@@ -2773,6 +2853,7 @@ export interface components {
             gone?: null | components["schemas"]["Gone"];
             pong?: null | components["schemas"]["Pong"];
             news?: null | components["schemas"]["DeskNews"];
+            remote?: null | components["schemas"]["RemoteShow"];
         };
         LocalDate: string;
         LocalTime: string;
@@ -2891,6 +2972,18 @@ export interface components {
         };
         /** @enum {unknown} */
         MovePath: "arrive" | "leave" | "hold" | "once";
+        NetworkView: {
+            isOpen: boolean;
+            /** Format: int32 */
+            port?: null | number;
+            trouble?: null | string;
+            addresses: string[];
+            devices: components["schemas"]["DeviceView"][];
+            code?: null | components["schemas"]["CodeView"];
+        };
+        NetworkWish: {
+            isOpen: boolean;
+        };
         NeverShow: {
             words: string[];
             act: components["schemas"]["NeverShowAct"];
@@ -3015,6 +3108,7 @@ export interface components {
             mute?: null | boolean;
             /** Format: int64 */
             rev?: null | number;
+            device?: null | string;
         };
         PageView: {
             id: string;
@@ -3028,6 +3122,14 @@ export interface components {
             awake: boolean;
             behind: boolean;
             mute: boolean;
+        };
+        PairedView: {
+            name: string;
+            secret: string;
+        };
+        PairingWish: {
+            code: string;
+            name?: null | string;
         };
         Palette: {
             plate: components["schemas"]["Colour"];
@@ -3741,6 +3843,33 @@ export interface components {
             revision: number;
             id?: null | string;
             isKept: boolean;
+        };
+        RemoteCue: {
+            id: components["schemas"]["CueId"];
+            name: string;
+        };
+        RemoteShow: {
+            k: string;
+            name: string;
+            graphics: components["schemas"]["RemoteSwitch"][];
+            cues: components["schemas"]["RemoteCue"][];
+            timers: components["schemas"]["RemoteTimer"][];
+            pages: components["schemas"]["DeskPage"][];
+        };
+        RemoteSwitch: {
+            id: components["schemas"]["GraphicId"];
+            name: string;
+            seat: string;
+            /** Format: int32 */
+            cards: number;
+            /** Format: int32 */
+            up: number;
+            then?: null | string;
+        };
+        RemoteTimer: {
+            id: components["schemas"]["TimerId"];
+            name: string;
+            step: components["schemas"]["Duration"];
         };
         RoleRule: {
             tag: string;
@@ -5565,6 +5694,41 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addAsset: {
+        parameters: {
+            query?: {
+                name?: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": string;
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AssetView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9118,18 +9282,36 @@ export interface operations {
             };
         };
     };
-    addAsset: {
+    getNetwork: {
         parameters: {
-            query?: {
-                name?: string;
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
             };
+        };
+    };
+    openNetwork: {
+        parameters: {
+            query?: never;
             header?: never;
             path?: never;
             cookie?: never;
         };
         requestBody: {
             content: {
-                "application/octet-stream": string;
+                "application/json": components["schemas"]["NetworkWish"];
             };
         };
         responses: {
@@ -9139,11 +9321,133 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["AssetView"];
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    makeCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropCode: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+        };
+    };
+    turnAway: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["NetworkView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairingWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PairedView"];
                 };
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

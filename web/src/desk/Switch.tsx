@@ -2,11 +2,12 @@ import clsx from 'clsx';
 import { ChevronLeft, ChevronRight, PenLine, Repeat, Upload } from 'lucide-react';
 import { memo, useEffect, useRef } from 'react';
 import { useLive } from '../live/live';
-import { useNow } from '../live/useNow';
 import { airingOf, isLit, press, useAsked } from '../show/air';
+import { Countdown, OnAir, StayLine } from '../show/AirTimes';
 import { isCarried } from '../show/carried';
 import { useDraft } from '../show/drafts';
 import { clockText } from '../show/format';
+import { Lamp } from '../show/Lamp';
 import { useShow, type Graphic } from '../show/show';
 import { TimerFigures } from '../show/TimerFigures';
 import { Key, keyHint } from '../ui/Button';
@@ -155,38 +156,6 @@ export const Switch = memo(({ graphic }: { graphic: Graphic }) => {
   );
 });
 
-/** How long it has been lit. */
-function OnAir({ since, uncarried }: { since: number; uncarried: boolean }) {
-  const now = useNow();
-  return (
-    <span className="shrink-0 text-small font-semibold text-on-lamp-quiet">
-      {/* Where there is little room the lamp has said so already. */}
-      <span className="@max-[112px]:sr-only">{uncarried ? 'Unseen' : 'On air'} </span>
-      {clockText(now - since)}
-    </span>
-  );
-}
-
-function Countdown({ words, at }: { words: string; at: number }) {
-  const now = useNow();
-  return (
-    <b className="font-semibold">
-      {words} {clockText(Math.ceil(Math.max(0, at - now) / 1000) * 1000)} ·{' '}
-    </b>
-  );
-}
-
-function StayLine({ ends, stay }: { ends: number; stay: number }) {
-  const now = useNow();
-  return (
-    <span
-      aria-hidden
-      className="absolute bottom-0 left-0 h-[0.1875rem] rounded-r bg-[#6b3f00] transition-[width] duration-1000 ease-linear"
-      style={{ width: `${Math.max(0, Math.min(1, (ends - now) / stay)) * 100}%` }}
-    />
-  );
-}
-
 /** What the news say of a graphic. */
 function useFacts(graphic: string) {
   return useLive((live) => {
@@ -234,22 +203,6 @@ function useIsStandby(graphic: string): boolean {
       ?.steps[0]?.settings.some((one) => one.act === 'light' && one.graphic === graphic),
   );
   return standby.graphic === graphic || !!ofCue;
-}
-
-function Lamp({ lit, standby }: { lit: boolean; standby: boolean }) {
-  return (
-    <span
-      aria-hidden
-      className={clsx(
-        'size-[0.5625rem] shrink-0 rounded-full',
-        lit
-          ? 'bg-[#fff3da] shadow-[0_0_0_3px_#fff3da66,0_0_14px_5px_#fff6]'
-          : standby
-            ? 'shadow-[inset_0_0_0_2px_var(--color-cool)]'
-            : 'bg-[#554b40] shadow-[inset_0_0_0_1px_#6d6153]',
-      )}
-    />
-  );
 }
 
 /** Which card is up, and the way to the next. While it is lit the picture changes in place. */

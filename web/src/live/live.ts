@@ -6,7 +6,7 @@ import type { Change, Snap } from '../painter/wire';
 import { isTyping } from '../ui/isTyping';
 import { isOld, renew } from './build';
 import { makeClock } from './clock';
-import { connect } from './connection';
+import { connect, type Message } from './connection';
 import { nothing, withNews, type DeskNews, type Told } from './news';
 
 export interface Live extends Told {
@@ -25,14 +25,14 @@ export function useLive<T>(select: (live: Live) => T): T {
   return useStore(live, useShallow(select));
 }
 
-type Following = (model: Model, quiet: boolean) => void;
+type Follower = (model: Model, quiet: boolean) => void;
 
-const followers = new Set<Following>();
+const followers = new Set<Follower>();
 const hearers = new Set<(news: DeskNews) => void>();
 let model: Model | null = null;
 
 /** Follows what is on air; called at once with what is there. `quiet` marks a snapshot. Returns what stops it. */
-export function follow(follower: Following): () => void {
+export function follow(follower: Follower): () => void {
   followers.add(follower);
   if (model) follower(model, true);
   return () => followers.delete(follower);
@@ -44,14 +44,21 @@ export function hear(hearer: (news: DeskNews) => void): () => void {
   return () => hearers.delete(hearer);
 }
 
-/** Follows the server for as long as the page is open. */
-export function startLive(): void {
+interface Following {
+  /** What else the page says first; left out: it is a desk. */
+  hello?: { device: string };
+  /** Hears what only such a page is told. */
+  onOther?(message: Message): void;
+}
+
+/** Follows the server for as long as the page is open. Returns what ends that. */
+export function startLive({ hello, onOther }: Following = {}): () => void {
   const show = (next: Model, quiet: boolean): void => {
     model = next;
     for (const follower of followers) follower(next, quiet);
   };
   const connection = connect(clock, {
-    hello: { k: 'hello' },
+    hello: { k: 'hello', ...hello },
     onUp: () => live.setState({ up: true }),
     onDown: () => live.setState({ up: false }),
     onMessage(message) {
@@ -75,10 +82,14 @@ export function startLive(): void {
           const next = withChange(model, message as unknown as Change);
           if (next) show(next, false);
           else connection.send({ k: 'again' });
+          break;
         }
+        default:
+          onOther?.(message);
       }
     },
   });
+  return connection.close;
 }
 
 /** A page of another build loads itself anew, but never under the hand of somebody who types. */

@@ -43,6 +43,8 @@ export interface Told extends Topics {
   readonly chatIn: Schemas['ChatInView'] | null;
   readonly standby: Schemas['Standby'];
   readonly faults: Schemas['FaultsView'];
+  /** How Side Lamp stands towards the local network; null until it has been told. */
+  readonly network: Schemas['NetworkView'] | null;
   /** How far each topic has come. */
   readonly revs: Readonly<Record<Topic, number>>;
 }
@@ -69,6 +71,7 @@ export const nothing: Told = {
   chatIn: null,
   standby: {},
   faults: { findings: [] },
+  network: null,
   revs: Object.fromEntries(names.map((name) => [name, 0])) as Record<Topic, number>,
 };
 
@@ -83,7 +86,7 @@ export function withNews(known: Told, news: DeskNews): Told | null {
     topics[name] = withDifference(known[name], told, keys[name] as (one: unknown) => string);
     revs[name] = told.rev;
   }
-  const { ahead, back, session, chat, chatIn, standby, faults } = news;
+  const { ahead, back, session, chat, chatIn, standby, faults, network } = news;
   return {
     ...known,
     ...(topics as Partial<Topics>),
@@ -94,6 +97,7 @@ export function withNews(known: Told, news: DeskNews): Told | null {
     ...(back && { back }),
     ...(standby && { standby }),
     ...(faults && { faults }),
+    ...(network && { network }),
     epoch: news.epoch,
     revision: news.revision,
     revs,

@@ -12,6 +12,7 @@ import { UndoButtons } from '../show/UndoButtons';
 import { Page } from '../ui/Page';
 import { Tick } from '../ui/Tick';
 import { ask } from '../ui/ask';
+import { PhoneRemote } from './PhoneRemote';
 
 /** The links that show the graphics, and what the pages that use them really paint. */
 export function OutputsPage() {
@@ -39,6 +40,7 @@ export function OutputsPage() {
             <ExternalLink aria-hidden size={15} /> Open in a window
           </a>
         </li>
+        <PhoneRemote />
       </ul>
     </Page>
   );
@@ -49,13 +51,15 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
   const [seen, setSeen] = useState(false);
   // The old link is dead before this page knows the new one: meanwhile neither may be copied.
   const [replacing, setReplacing] = useState(false);
-  const link = `${location.origin}/out/#${output.token}`;
+  const linkAt = (origin: string): string => `${origin}/out/#${output.token}`;
+  const link = linkAt(location.origin);
+  const network = useLive(({ network: now }) => (now?.port != null ? now : null));
   const pages = useLive((live) => [...live.pages.values()].filter((page) => page.output === output.id));
   const lit = useLive(litIn);
   const { width, height } = show.canvas;
 
-  const copy = async (): Promise<void> => {
-    await navigator.clipboard.writeText(link);
+  const copy = async (what: string): Promise<void> => {
+    await navigator.clipboard.writeText(what);
     toast.success('The link is copied. Paste it into your mixing software as a web-page source.');
   };
   const replace = async (): Promise<void> => {
@@ -85,7 +89,7 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
           <Button kind="bare" aria-label={seen ? 'Hide the link' : 'Show the link'} onClick={() => setSeen(!seen)}>
             {seen ? <EyeOff aria-hidden size={16} /> : <Eye aria-hidden size={16} />}
           </Button>
-          <Button kind="cool" disabled={replacing} onClick={() => void copy()}>
+          <Button kind="cool" disabled={replacing} onClick={() => void copy(link)}>
             <Copy aria-hidden size={15} /> Copy the link
           </Button>
         </div>
@@ -96,9 +100,20 @@ function OutputRow({ output }: { output: Schemas['Output'] }) {
           </li>
           <li>Put it above your camera. It is transparent; what you light appears there.</li>
         </ol>
-        <Button kind="bare" disabled={replacing} onClick={() => void replace()} className="justify-self-start">
-          <RefreshCw aria-hidden size={14} /> Make a new link, if this one leaked
-        </Button>
+        <div className="flex flex-wrap">
+          <Button kind="bare" disabled={replacing} onClick={() => void replace()}>
+            <RefreshCw aria-hidden size={14} /> Make a new link, if this one leaked
+          </Button>
+          {network?.addresses[0] && (
+            <Button
+              kind="bare"
+              disabled={replacing}
+              onClick={() => void copy(linkAt(`http://${network.addresses[0]}:${network.port}`))}
+            >
+              <Copy aria-hidden size={14} /> Copy it for a second computer
+            </Button>
+          )}
+        </div>
       </div>
       <div className="grid content-start gap-2">
         <Tick checked={output.sounds} onChange={(checked) => void edits.output(output.id, { sounds: checked })}>

@@ -69,8 +69,8 @@ export function insistOnDraft(graphic: string): void {
 
 /** What a press has to keep, so that it shows what standby shows; undefined = nothing. Left out, the card is the one that is up. */
 export function draftFor(graphic: string, card?: string | null): Schemas['Draft'] | undefined {
-  const stands = showNow().graphics.find((one) => one.id === graphic);
   const draft = drafts.getState().all[graphic];
-  if (!stands || draft?.card !== (card ?? upCardOf(stands).id)) return undefined;
+  const stands = draft && showNow().graphics.find((one) => one.id === graphic);
+  if (!stands || draft.card !== (card ?? upCardOf(stands).id)) return undefined;
   return { graphic, card: draft.card, words: draft.words, revision: draft.from };
 }

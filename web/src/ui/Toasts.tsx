@@ -11,6 +11,8 @@ export function Toasts() {
       position="bottom-left"
       // Over the trail of the desk: nothing that is pressed lies there.
       offset={{ left: 248, bottom: 7 }}
+      // On a phone, over what lies at the foot under the thumb.
+      mobileOffset={{ bottom: 72, left: 12, right: 12 }}
       toastOptions={{
         unstyled: true,
         classNames: {
