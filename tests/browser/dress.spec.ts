@@ -1,9 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
-import jsQR from 'jsqr';
-import { PNG } from 'pngjs';
-import type { Page } from '@playwright/test';
 import { makeFilm } from './film';
+import { readCode } from './readCode';
 import { choose, expect, test } from './sideLamp';
 
 const fonts = resolve(import.meta.dirname, '../../fonts');
@@ -101,7 +99,7 @@ test('a code is read by a reader that is not ours', async ({ page, lamp, output 
   await expect(output.locator('[data-node="code/code"] path')).toHaveCount(1);
   // Reference: ISO/IEC 18004 as jsqr 1.4 reads it, from the picture, at the size it has on a canvas a third as large.
   await output.setViewportSize({ width: 640, height: 360 });
-  await expect.poll(() => read(output)).toBe('https://hollow-lane.example/count');
+  await expect.poll(() => readCode(output)).toBe('https://hollow-lane.example/count');
 });
 
 test('a video begins anew at each lighting, words over it come at their time, and with its end the graphic leaves', async ({
@@ -212,11 +210,6 @@ test('the whole shelf plays through by key', async ({ page, lamp }) => {
   await page.keyboard.press('ArrowLeft');
   await expect(told).toHaveText(first!);
 });
-
-async function read(output: Page): Promise<string | undefined> {
-  const { width, height, data } = PNG.sync.read(await output.screenshot());
-  return jsQR(new Uint8ClampedArray(data), width, height)?.data;
-}
 
 test('a file beside its place is uploaded or told, and templates one after another leave the focus to the hand', async ({
   page,

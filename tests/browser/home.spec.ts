@@ -1,4 +1,6 @@
+import { seriousFindings } from './axe';
 import { Hand } from './hand';
+import { readCode } from './readCode';
 import { expect, send, test } from './sideLamp';
 
 const empty = test.extend({ options: ['--empty'] });
@@ -180,6 +182,74 @@ test('task: on a phone two presses light and darken, and nothing lies beside the
   // On an upright tablet nothing lies under its neighbour.
   await page.setViewportSize({ width: 820, height: 1180 });
   await page.getByRole('button', { name: 'Fresh session' }).click({ trial: true });
+});
+
+test('task: a phone is let in from Outputs, lights, steps and darkens, is locked for the pocket, and is turned away', async ({
+  page,
+  browser,
+  lamp,
+  output,
+}) => {
+  await page.goto(`${lamp.url}/outputs`);
+  const hand = new Hand(page);
+  const remote = page.getByRole('region', { name: 'Phone remote' });
+  await expect(remote.getByText('not encrypted')).toBeHidden();
+  await hand.press(remote.getByLabel('Open to the local network'));
+  await expect(remote.getByText('not encrypted')).toBeVisible();
+  await hand.press(remote.getByRole('button', { name: 'Let a phone in' }));
+  expect(hand.presses).toBe(2);
+  const digits = await page.getByLabel('The digits', { exact: true }).innerText();
+  // What a phone's camera reads, by a reader that is not ours: the address and the digits.
+  const read = await readCode(page.getByRole('img', { name: /for the phone’s camera/ }));
+  expect(read).toMatch(new RegExp(`^http://[\\d.]+:\\d+/#${digits.replace(' ', '')}$`));
+  const { port } = (await (await page.request.get(`${lamp.url}/api/network`)).json()) as { port: number };
+
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true, isMobile: true });
+  const phone = await context.newPage();
+  const thumb = new Hand(phone);
+  await phone.goto(`http://127.0.0.1:${port}/`);
+  await phone.getByLabel('The six digits').fill('000 000' === digits ? '111111' : '000000');
+  await thumb.press(thumb.button('Let this device in'));
+  await expect(phone.getByRole('alert')).toContainText('4 tries are left');
+  await expect(page.getByText('4 tries left')).toBeVisible();
+  // The camera's way: the digits stand there already, and in no history.
+  await phone.goto('about:blank');
+  await phone.goto(`http://127.0.0.1:${port}/#${digits.replace(' ', '')}`);
+  await phone.getByLabel('What this device is called').fill('Pocket');
+  await thumb.press(thumb.button('Let this device in'));
+  const names = phone.getByRole('button', { name: /^Names[.,](?!.*next card)/ });
+  await expect(names).toBeVisible();
+  expect(phone.url()).not.toContain('#');
+  await expect(page.getByText('Its remote is open')).toBeVisible();
+  await expect(page.getByLabel('The digits', { exact: true })).toBeHidden();
+
+  expect(await seriousFindings(phone)).toEqual([]);
+
+  const before = thumb.presses;
+  await thumb.press(names);
+  await expect(output.getByText('Odalys Thrupp')).toBeVisible();
+  await expect(phone.getByRole('list', { name: 'On air now' }).getByRole('button', { name: /Names/ })).toBeVisible();
+  await thumb.press(phone.getByRole('button', { name: 'Names: next card' }));
+  await expect(output.getByText('Benedek Carraway')).toBeVisible();
+  await thumb.press(thumb.button('Lock'));
+  await expect(phone.getByRole('main')).toHaveAttribute('inert');
+  // A brush of a pocket is no hold; Lights out works all the same.
+  await thumb.press(thumb.button('Locked. Hold to unlock'));
+  await expect(thumb.button('Locked. Hold to unlock')).toBeVisible();
+  await thumb.press(thumb.button('Lights out'));
+  await expect(phone.getByText('Nothing is on air.')).toBeVisible();
+  expect(thumb.presses - before).toBe(5);
+  await thumb.button('Locked. Hold to unlock').hover();
+  await phone.mouse.down();
+  await expect(thumb.button('Lock')).toBeVisible();
+  await phone.mouse.up();
+  expect(await phone.evaluate(() => document.documentElement.scrollWidth)).toBeLessThanOrEqual(390);
+
+  await page.getByRole('button', { name: 'Turn Pocket away' }).click();
+  await page.getByRole('button', { name: 'Turn it away' }).click();
+  await expect(phone.getByText('This device is not let in any more.')).toBeVisible();
+  await expect(phone.getByLabel('The six digits')).toHaveValue('');
+  await context.close();
 });
 
 test('help opens at its spot and is searched; a picture of one’s own stands behind graphics; keys reach everything', async ({

@@ -1,5 +1,5 @@
 import { join } from 'node:path';
-import type { Page } from '@playwright/test';
+import type { APIResponse, Page } from '@playwright/test';
 import { expect, mortal } from './sideLamp';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
@@ -74,14 +74,33 @@ mortal('pictures of each main view', async ({ page, output, lamp }) => {
   await atHome(page, lamp.url, shoot);
 });
 
+/** The remote, as a phone shows it. */
+async function remote(page: Page, ask: Ask, url: string): Promise<void> {
+  await ask('PUT', '/api/network', { isOpen: true });
+  const { port, code } = (await (await ask('POST', '/api/network/code')).json()) as {
+    port: number;
+    code: { digits: string };
+  };
+  await page.goto(`http://127.0.0.1:${port}/#${code.digits}`);
+  await page.getByRole('button', { name: 'Let this device in' }).click();
+  await expect(page.getByRole('button', { name: /^Names/ })).toBeVisible();
+  await page.waitForLoadState('networkidle');
+  await page.screenshot({ path: join(folder, 'remote.png') });
+  await ask('PUT', '/api/network', { isOpen: false });
+  await page.goto(url);
+}
+
+type Ask = (method: string, path: string, data?: object) => Promise<APIResponse>;
+
 /** A full desk, the bin, the first five minutes, and the width of a phone. */
 async function atHome(page: Page, url: string, shoot: (name: string) => Promise<unknown>): Promise<void> {
-  const ask = (method: string, path: string, data: object = {}) =>
+  const ask: Ask = (method, path, data = {}) =>
     page.request.fetch(url + path, { method, headers: { origin: url }, data });
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto(url);
   await page.waitForLoadState('networkidle');
   await shoot('desk-phone');
+  await remote(page, ask, url);
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(`${url}/begin`);
   await page.waitForLoadState('networkidle');

@@ -1,7 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import axe from 'axe-core';
-import type { Page } from '@playwright/test';
+import { seriousFindings } from './axe';
 import { choose, expect, send, test } from './sideLamp';
 
 const empty = test.extend({ options: ['--empty'] });
@@ -285,15 +284,3 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
   await expect(page.getByRole('alertdialog')).toBeVisible();
   await look('a question', '[role="alertdialog"]');
 });
-
-/** @param within a part of the page; left out: all of it */
-async function seriousFindings(page: Page, within = 'html'): Promise<unknown[]> {
-  if (!(await page.evaluate(() => 'axe' in window))) await page.evaluate(axe.source);
-  // Passed checks are not gathered: that would take five times as long.
-  const { violations } = await page.evaluate(
-    (part) => (window as unknown as { axe: typeof import('axe-core') }).axe.run(part, { resultTypes: ['violations'] }),
-    within,
-  );
-  const serious = violations.filter((finding) => finding.impact === 'serious' || finding.impact === 'critical');
-  return serious.map((finding) => [finding.id, finding.nodes.map((node) => node.html)]);
-}

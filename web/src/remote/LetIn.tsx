@@ -1,5 +1,5 @@
 import clsx from 'clsx';
-import { useEffect, useState, type FormEvent } from 'react';
+import { useState, type FormEvent } from 'react';
 import { Refusal } from '../api/client';
 import { Button } from '../ui/Button';
 import { Field } from '../ui/Field';
@@ -10,17 +10,16 @@ const digits = 6;
 
 /** What an address that was read with the camera carries; it is used once, and shown nowhere. */
 const fromCamera = new RegExp(`^#(\\d{${digits}})$`).exec(location.hash)?.[1] ?? '';
+// A page that is loaded anew must not offer a code that is used up.
+history.replaceState(null, '', location.pathname);
 
 /** The way in: the digits that stand on the computer's screen. */
 export function LetIn() {
   const away = useRemote((state) => state.away);
-  const [code, setCode] = useState(fromCamera);
+  const [code, setCode] = useState(away ? '' : fromCamera);
   const [name, setName] = useState('');
   const [refusal, setRefusal] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
-
-  // A page that is loaded anew must not try a code that is used up.
-  useEffect(() => history.replaceState(null, '', location.pathname), []);
 
   const submit = (event: FormEvent): void => {
     event.preventDefault();
