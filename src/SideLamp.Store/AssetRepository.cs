@@ -60,6 +60,8 @@ public sealed class AssetRepository
         KeepRow(asset, bytes.Length);
         var kept = _known.GetOrAdd(asset.Id, asset);
         _all = null;
+        // Read here: whoever lays a picture out with it later may be the show's loop, which waits for no disk.
+        PlayingTimeOf(asset.Id);
         return kept;
     }
 
@@ -114,22 +116,21 @@ public sealed class AssetRepository
             return null;
         }
 
-        return _playingTimes.GetOrAdd(
-            id,
-            name =>
-            {
-                try
-                {
-                    using var file = File.OpenRead(PathOf(name));
-                    return PlayingTime.Of(name, file);
-                }
-                catch (Exception error) when (error is IOException or UnauthorizedAccessException)
-                {
-                    // Its picture is missing on air, too, which is said there.
-                    return null;
-                }
-            }
-        );
+        if (_playingTimes.TryGetValue(id, out var known))
+        {
+            return known;
+        }
+
+        try
+        {
+            using var file = File.OpenRead(PathOf(id));
+            return _playingTimes.GetOrAdd(id, PlayingTime.Of(id, file));
+        }
+        catch (Exception error) when (error is IOException or UnauthorizedAccessException)
+        {
+            // Its picture is missing on air, too, which is said there. It may be back the next time.
+            return null;
+        }
     }
 
     public string PathOf(AssetId id) => Path.Combine(_folder, id.Value);

@@ -424,6 +424,9 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await items.pressSequentially('One more');
   await items.press('Tab');
   await expect(page.getByText('Not saved yet: the disk')).toBeVisible();
+  // Loaded anew, the page knows it, too.
+  await page.reload();
+  await expect(page.getByText('Not saved yet: the disk')).toBeVisible();
   disk = 'free';
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await page.reload();

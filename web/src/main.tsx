@@ -8,7 +8,7 @@ import { registerEverywhere } from './frame/actions';
 import { Frame } from './frame/Frame';
 import { startLive } from './live/live';
 import { followShow } from './show/followShow';
-import { queries } from './show/mutations';
+import { askDisk, queries } from './show/mutations';
 import { ShowGate } from './show/ShowGate';
 import { Questions } from './ui/ask';
 import { fetchRest, later } from './ui/later';
@@ -41,4 +41,7 @@ createRoot(document.getElementById('app')!).render(
 );
 
 // When the page stands, which is when its pictures and faces are there.
-addEventListener('load', () => void fetchRest());
+addEventListener('load', () => {
+  void fetchRest();
+  void askDisk();
+});

@@ -97,18 +97,26 @@ export async function keep<T extends object>(thing: string, send: Send<T>, optio
 /** So often it is asked whether the disk has an edit by now, in ms. */
 const askEvery = 1000;
 
+/** Whether the disk has all; null = the server did not say. */
+const hasDiskAll = (): Promise<boolean | null> =>
+  whatCame(client.GET('/api/disk')).then(
+    (disk) => disk.isKept,
+    () => null,
+  );
+
 /** Says that the disk would not have an edit yet, until it has. The next edit tells of itself, and of all before it. */
 async function waitForDisk(): Promise<void> {
   const waits: Keeping = { state: 'waits' };
   tell(waits);
   while (keeping.getState().now === waits) {
     await new Promise((done) => setTimeout(done, askEvery));
-    const isKept = await whatCame(client.GET('/api/disk')).then(
-      (disk) => disk.isKept,
-      () => false,
-    );
-    if (isKept && keeping.getState().now === waits) tell({ state: 'kept', at: clock.now() });
+    if ((await hasDiskAll()) && keeping.getState().now === waits) tell({ state: 'kept', at: clock.now() });
   }
+}
+
+/** At the start of a page: what was edited before it may still wait for the disk. */
+export async function askDisk(): Promise<void> {
+  if ((await hasDiskAll()) === false && keeping.getState().now === null) void waitForDisk();
 }
 
 function inTurn<T>(thing: string, send: () => Promise<T>): Promise<T> {
