@@ -1,11 +1,9 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json;
 using System.Text.RegularExpressions;
 using SideLamp.Core;
 using SideLamp.Core.Chat;
-using SideLamp.Core.Json;
 
 namespace SideLamp.Server.Data;
 
@@ -92,16 +90,8 @@ public sealed class FeedKeys
     public FeedKeys(string folder)
     {
         _file = Path.Combine(folder, "feed-keys");
-        try
-        {
-            _keys = File.Exists(_file) ? CoreJson.Read<Stored>(File.ReadAllText(_file)) : Stored.None;
-        }
-        catch (JsonException)
-        {
-            File.Move(_file, _file + ".damaged", overwrite: true);
-            _keys = Stored.None;
-            Said = "The file with the keys of feeds was damaged, and is set aside: enter them anew.";
-        }
+        (_keys, var wasDamaged) = WholeFile.Read(_file, Stored.None);
+        Said = wasDamaged ? "The file with the keys of feeds was damaged, and is set aside: enter them anew." : null;
     }
 
     /// <summary>How they were found, in a sentence; null = as they were left.</summary>
@@ -175,7 +165,7 @@ public sealed class FeedKeys
         lock (_turn)
         {
             var changed = change(_keys);
-            WholeFile.Write(_file, CoreJson.WriteWhole(changed));
+            WholeFile.Write(_file, changed);
             _keys = changed;
         }
     }

@@ -1,11 +1,8 @@
 using System.Collections.Immutable;
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json;
 using NodaTime;
-using SideLamp.Core;
 using SideLamp.Core.Editing;
-using SideLamp.Core.Json;
 using SideLamp.Core.Remotes;
 using SideLamp.Server.Data;
 
@@ -27,16 +24,8 @@ public sealed class PairedDevices
     public PairedDevices(string folder)
     {
         _file = Path.Combine(folder, FileName);
-        try
-        {
-            _stored = File.Exists(_file) ? CoreJson.Read<Stored>(File.ReadAllText(_file)) : Stored.None;
-        }
-        catch (JsonException)
-        {
-            File.Move(_file, _file + ".damaged", overwrite: true);
-            _stored = Stored.None;
-            Said = "The list of phones that were let in was damaged, and is set aside: let them in anew.";
-        }
+        (_stored, var wasDamaged) = WholeFile.Read(_file, Stored.None);
+        Said = wasDamaged ? "The list of phones that were let in was damaged, and is set aside: let them in anew." : null;
     }
 
     /// <summary>How they were found, in a sentence; null = as they were left.</summary>
@@ -172,7 +161,7 @@ public sealed class PairedDevices
 
     private void Keep(Stored stored)
     {
-        WholeFile.Write(_file, CoreJson.WriteWhole(stored));
+        WholeFile.Write(_file, stored);
         _stored = stored;
     }
 

@@ -104,5 +104,5 @@ internal static class RemoteEndpoints
             : await next(call);
     }
 
-    private static Device? DeviceOf(HttpRequest request, PairedDevices devices) => devices.With(Gatekeeper.KeyGiven(request));
+    private static Device? DeviceOf(HttpRequest request, PairedDevices devices) => Gatekeeper.BearerOf(request) is { } secret ? devices.With(secret) : null;
 }

@@ -13,8 +13,10 @@ public sealed class Gatekeeper(GateOptions options)
     public bool MayWatch(HttpRequest request) => HasKey(request) || IsSame(KeyGiven(request), options.HealthKey);
 
     /// <summary>The key that a program sends: as a bearer, or where it can send no headers in the address. Empty = none.</summary>
-    public static string KeyGiven(HttpRequest request) =>
-        request.Headers.Authorization.ToString() is ['B' or 'b', 'e', 'a', 'r', 'e', 'r', ' ', .. var key] ? key.Trim() : request.Query["key"].ToString();
+    public static string KeyGiven(HttpRequest request) => BearerOf(request) ?? request.Query["key"].ToString();
+
+    /// <summary>What stands behind <c>Authorization: Bearer</c>; null = nothing.</summary>
+    public static string? BearerOf(HttpRequest request) => request.Headers.Authorization.ToString() is ['B' or 'b', 'e', 'a', 'r', 'e', 'r', ' ', .. var key] ? key.Trim() : null;
 
     private static bool IsSame(string given, string key) => CryptographicOperations.FixedTimeEquals(Encoding.UTF8.GetBytes(given), Encoding.UTF8.GetBytes(key));
 

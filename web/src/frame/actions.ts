@@ -62,6 +62,7 @@ export function registerEverywhere(go: (to: string) => void): void {
     { id: 'go/help', name: 'Help', group: 'Go to', run: () => go('/help') },
     { id: 'go/begin', name: 'Begin with three questions', group: 'Go to', run: () => go('/begin') },
     { id: 'go/history', name: 'History and bin', group: 'Go to', run: () => go('/history') },
+    { id: 'go/remote', name: 'Phone remote', group: 'Go to', run: () => go('/outputs') },
     ...places.map((place): Action => ({
       id: `go${place.to}`,
       name: place.name,

@@ -19,7 +19,7 @@ export function OutputsPage() {
   const show = useShow();
   return (
     <Page title="Outputs" help="outputs" actions={<UndoButtons />}>
-      <ul className="grid min-h-0 content-start gap-3 overflow-y-auto">
+      <ul className="grid min-h-0 auto-rows-max content-start gap-3 overflow-y-auto">
         {show.outputs.map((output) => (
           <OutputRow key={output.id} output={output} />
         ))}

@@ -43,7 +43,7 @@ export function PhoneRemote() {
           </Button>
         )}
       </section>
-      <section aria-label="Devices" className="grid min-w-0 content-start gap-2">
+      <section aria-label="Devices" className="grid min-w-0 grid-cols-[minmax(0,1fr)] content-start gap-2">
         {now.port != null && now.code && <WayIn code={now.code} port={now.port} addresses={now.addresses} />}
         <h3 className="text-quiet">Devices that are let in</h3>
         {now.devices.length === 0 && <p>None.</p>}
@@ -66,17 +66,17 @@ interface WayInProps {
 function WayIn({ code: { digits, until, triesLeft, side, squares }, port, addresses }: WayInProps) {
   const links = addresses.map((address) => `http://${address}:${port}`);
   return (
-    <div className="mb-2 flex flex-wrap items-center gap-5 rounded-xl bg-ground p-4">
+    <div className="mb-2 flex flex-wrap items-center gap-4 rounded-xl bg-ground p-3">
       <svg
         role="img"
         aria-label="The address and the digits, for the phone’s camera"
         viewBox={`0 0 ${side} ${side}`}
         shapeRendering="crispEdges"
-        className="size-40 shrink-0 rounded-lg bg-white"
+        className="size-36 shrink-0 rounded-lg bg-white"
       >
         <path d={squares} fill="#000" />
       </svg>
-      <div className="grid min-w-48 flex-1 justify-items-start gap-2">
+      <div className="grid min-w-42 flex-1 justify-items-start gap-2">
         {links.length === 0 ? (
           <p className="flex items-start gap-2">
             <TriangleAlert aria-hidden size={16} className="mt-px shrink-0 text-orchid" />
