@@ -2,7 +2,6 @@ using System.Collections.Concurrent;
 using System.Collections.Immutable;
 using System.Net.WebSockets;
 using System.Text;
-using System.Text.Json;
 using NodaTime;
 using SideLamp.Core;
 using SideLamp.Core.Brands;
@@ -18,7 +17,6 @@ namespace SideLamp.Server.Live;
 /// <summary>Tells the connected pages what there is to show, and hears how they are doing.</summary>
 public sealed class LiveHub : BackgroundService
 {
-    private const int LongestMessage = 4096;
     private const int MostPx = 100_000;
     private const int MostFps = 1000;
     private static readonly TimeSpan BeatEvery = TimeSpan.FromSeconds(2);
@@ -73,7 +71,7 @@ public sealed class LiveHub : BackgroundService
     {
         using var closing = CancellationTokenSource.CreateLinkedTokenSource(stop);
         closing.CancelAfter(HelloWithin);
-        var hello = await Receive(socket, closing.Token);
+        var hello = await Page.Receive(socket, closing.Token);
         closing.CancelAfter(Timeout.InfiniteTimeSpan);
         if (hello is not { K: "hello" })
         {
@@ -84,7 +82,7 @@ public sealed class LiveHub : BackgroundService
         var sending = page.SendAll(closing.Token);
         try
         {
-            while (await Receive(socket, closing.Token) is { } message)
+            while (await Page.Receive(socket, closing.Token) is { } message)
             {
                 Hear(page, message);
             }
@@ -418,35 +416,5 @@ public sealed class LiveHub : BackgroundService
                 .Keys.Where(page => page is { Output: not null, Report: not null })
                 .Select(page => new PageView(page.Id, page.Output!.Value, page.Report!.Width, page.Report.Height, page.Report.Fps, page.Report.Awake, late && page.Shown < _stream.Rev, page.Report.Mute)),
         ];
-    }
-
-    /// <summary>The next message; null when the page has gone or sent nonsense.</summary>
-    private static async Task<PageMessage?> Receive(WebSocket socket, CancellationToken stop)
-    {
-        var buffer = new byte[LongestMessage];
-        var length = 0;
-        try
-        {
-            while (length < buffer.Length)
-            {
-                var part = await socket.ReceiveAsync(buffer.AsMemory(length), stop);
-                if (part.MessageType == WebSocketMessageType.Close)
-                {
-                    return null;
-                }
-
-                length += part.Count;
-                if (part.EndOfMessage)
-                {
-                    return JsonSerializer.Deserialize<PageMessage>(buffer.AsSpan(0, length), CoreJson.Options);
-                }
-            }
-        }
-        catch (Exception error) when (error is WebSocketException or OperationCanceledException or JsonException or InvalidOperationException or IOException)
-        {
-            // A page that vanished or talks nonsense is a page that has gone.
-        }
-
-        return null;
     }
 }

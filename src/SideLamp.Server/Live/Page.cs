@@ -1,5 +1,6 @@
 using System.Net.WebSockets;
 using System.Text;
+using System.Text.Json;
 using System.Threading.Channels;
 using SideLamp.Core;
 using SideLamp.Core.Json;
@@ -15,6 +16,7 @@ public sealed record PageReport(int Width, int Height, double Fps, bool Awake, b
 public sealed class Page(WebSocket socket, OutputId? output, string? token, string? device)
 {
     private const int MostWaiting = 64;
+    private const int LongestMessage = 4096;
     private readonly Channel<string> _queue = Channel.CreateBounded<string>(new BoundedChannelOptions(MostWaiting) { SingleReader = true });
 
     public string Id { get; } = Guid.NewGuid().ToString("n")[..8];
@@ -69,5 +71,35 @@ public sealed class Page(WebSocket socket, OutputId? output, string? token, stri
         }
 
         await socket.CloseOutputAsync(WebSocketCloseStatus.NormalClosure, null, stop);
+    }
+
+    /// <summary>The next message; null when the page has gone or sent nonsense.</summary>
+    public static async Task<PageMessage?> Receive(WebSocket socket, CancellationToken stop)
+    {
+        var buffer = new byte[LongestMessage];
+        var length = 0;
+        try
+        {
+            while (length < buffer.Length)
+            {
+                var part = await socket.ReceiveAsync(buffer.AsMemory(length), stop);
+                if (part.MessageType == WebSocketMessageType.Close)
+                {
+                    return null;
+                }
+
+                length += part.Count;
+                if (part.EndOfMessage)
+                {
+                    return JsonSerializer.Deserialize<PageMessage>(buffer.AsSpan(0, length), CoreJson.Options);
+                }
+            }
+        }
+        catch (Exception error) when (error is WebSocketException or OperationCanceledException or JsonException or InvalidOperationException or IOException)
+        {
+            // A page that vanished or talks nonsense is a page that has gone.
+        }
+
+        return null;
     }
 }
