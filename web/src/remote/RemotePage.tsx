@@ -111,19 +111,23 @@ function Cues({ show, className }: { show: RemoteShow; className: string }) {
   return (
     <section aria-label="Cues" className={clsx('grid content-start gap-2', className)}>
       <h2 className="text-small text-faint max-md:sr-only">Cues</h2>
-      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,7.5rem),1fr))] gap-2">
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(100%,8.5rem),1fr))] gap-2">
         {show.cues.map((cue) => (
-          <li key={cue.id} className="flex min-w-0">
+          <li key={cue.id} className="flex min-w-0 rounded-3xl bg-raised">
             <button
               type="button"
               onClick={() => void press('cue', { cue: cue.id })}
-              className="min-h-16 min-w-0 flex-1 rounded-3xl bg-raised px-4 text-base font-semibold active:bg-ridge"
+              className="min-h-16 min-w-0 flex-1 rounded-3xl px-4 text-base font-semibold active:bg-ridge"
             >
               <span className="line-clamp-2">{cue.name}</span>
             </button>
             {ahead.includes(cue.id) && (
-              <Button kind="bare" onClick={() => void press('stopCue', { cue: cue.id })}>
-                Stop it
+              <Button
+                aria-label={`Stop ${cue.name}`}
+                onClick={() => void press('stopCue', { cue: cue.id })}
+                className="rounded-3xl"
+              >
+                Stop
               </Button>
             )}
           </li>

@@ -2,7 +2,7 @@ import { useStore } from 'zustand';
 import { createJSONStorage, persist } from 'zustand/middleware';
 import { createStore } from 'zustand/vanilla';
 import type { Schemas } from '../api/client';
-import { showNow, upCardOf } from './show';
+import { showNow, shows, upCardOf, type Show } from './show';
 
 /** Words that were typed for a card on the desk, and are not kept yet. */
 export interface Draft {
@@ -34,6 +34,21 @@ function put(graphic: string, draft: Draft | null): void {
     return { all: draft && Object.keys(draft.words).length > 0 ? { ...others, [graphic]: draft } : others };
   });
 }
+
+/**
+ * Words that stand by now, as the server tells it, are no draft any more: the page that kept them may have gone before it had its
+ * answer. A draft of what stands would be refused for ever, and every press with it.
+ */
+function forgetStanding(kept: Show): void {
+  for (const [graphic, draft] of Object.entries(drafts.getState().all)) {
+    const stands = kept.graphics.find(({ id }) => id === graphic)?.cards.find(({ id }) => id === draft.card)?.words;
+    const left = Object.entries(draft.words).filter(([name, text]) => stands?.[name] !== text);
+    if (left.length < Object.keys(draft.words).length) put(graphic, { ...draft, words: Object.fromEntries(left) });
+  }
+}
+shows.subscribe(({ kept }, before) => {
+  if (kept && kept !== before.kept) forgetStanding(kept);
+});
 
 /** Words are typed. Those that say again what stands are no draft. */
 export function typeDraft(graphic: string, card: string, words: Record<string, string>): void {
