@@ -1,8 +1,10 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Locator } from '@playwright/test';
-import { arrowUpTo, expect, send, test, type SideLamp } from './sideLamp';
+import { arrowUpTo, expect, send, test, type SideLamp, visit } from './sideLamp';
 import { FramePage, shiftOf } from './frames';
+
+test.use({ outputSize: 'whole' });
 
 let presses = 0;
 const press = (lamp: SideLamp, verb: string, graphic: string) =>
@@ -92,7 +94,7 @@ test('a strip is run as the streamer would: paused, hurried, an item taken off, 
   // What a feed adds comes at the edge, and nothing in sight has moved for it.
   const seen = await place('Elephant hawk-moth');
   sheet('Poplar grey', 'Elephant hawk-moth', 'Brimstone', 'Old lady');
-  await page.goto(`${lamp.url}/graphics/sightings`);
+  await visit(page, `${lamp.url}/graphics/sightings`);
   const items = page.getByRole('region', { name: 'Items' });
   await expect(items.getByText('Poplar grey').first()).toBeVisible();
   expect(await place('Elephant hawk-moth')).toBe(seen);

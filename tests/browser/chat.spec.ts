@@ -1,5 +1,5 @@
 import { Client } from 'irc-framework';
-import { choose, expect, send, test, type SideLamp } from './sideLamp';
+import { choose, expect, send, test, type SideLamp, visit } from './sideLamp';
 
 // A real second client (irc-framework, from npm) talks to the stand-in, as a viewer and as a moderator would.
 
@@ -162,7 +162,7 @@ test('a question is picked, shown and taken back on air; a vote is run; commands
   }
 
   // On the desk: a drawer over standby and words, never over the map or what is on air; and all of it is cleared.
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page.getByTitle('Chat, over standby and words').click();
   const drawer = page.getByRole('region', { name: 'Chat', exact: true });
   await expect(drawer.getByRole('log')).toContainText('and eyes?');

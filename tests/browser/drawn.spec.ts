@@ -1,6 +1,6 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { expect, test } from './sideLamp';
+import { expect, test, visit } from './sideLamp';
 
 declare global {
   interface Window {
@@ -83,7 +83,7 @@ test('with sixty graphics a feed that changes draws anew what shows it and nothi
   const counts = ['Timers', 'switch ends', 'switch check', 'switch on-for', 'switch soon', ''];
   expect([...drawn].filter((one) => one !== 'switch moth' && !counts.includes(one))).toEqual([]);
 
-  await page.goto(`${lamp.url}/graphics`);
+  await visit(page, `${lamp.url}/graphics`);
   await page.getByRole('button', { name: 'Add a graphic' }).click();
   const shelf = page.getByRole('list', { name: 'Templates' });
   await expect(shelf.getByRole('img').first()).toBeVisible();

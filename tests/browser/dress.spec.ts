@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { resolve } from 'node:path';
 import { makeFilm } from './film';
 import { readCode } from './readCode';
-import { choose, expect, test } from './sideLamp';
+import { choose, expect, test, visit } from './sideLamp';
 
 const fonts = resolve(import.meta.dirname, '../../fonts');
 
@@ -121,7 +121,7 @@ test('a video begins anew at each lighting, words over it come at their time, an
     .locator('input[type=file][accept*=".webm"]')
     .setInputFiles({ name: 'film.webm', mimeType: 'video/webm', buffer: film });
   await expect(page.getByRole('button', { name: /^film.webm/ })).toHaveAttribute('aria-pressed', 'true');
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   const light = page.getByRole('button', { name: /^Words on own artwork/ }).first();
   await light.click();
   const video = output.locator('video');
@@ -149,7 +149,7 @@ test('a video begins anew at each lighting, words over it come at their time, an
   await light.click();
   await expect(video).toHaveCount(0);
 
-  await page.goto(made);
+  await visit(page, made);
   await page.getByRole('checkbox', { name: 'Leaves when its video ends' }).check();
   const told = await page.getByText(/^It plays for/).innerText();
   // Reference: Chromium, which filmed it and wrote no length into it, and knows how long it is once it has been to its end. Told in tenths.
@@ -161,7 +161,7 @@ test('a video begins anew at each lighting, words over it come at their time, an
     });
   await expect.poll(plays).toBeCloseTo(Number(/[\d.]+/.exec(told)![0]), 0.5);
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await light.click();
   await expect(light).toContainText('leaves in');
   await expect(video).toHaveCount(1);
@@ -176,7 +176,7 @@ test('a vector animation moves on the output', async ({ page, lamp, output }) =>
     .getByRole('button', { name: /^Vector animation/ })
     .click();
   await page.waitForURL(/graphics\/g/);
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page
     .getByRole('button', { name: /^Vector animation/ })
     .first()
@@ -236,7 +236,7 @@ test('a file beside its place is uploaded or told, and templates one after anoth
   const square = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"><rect width="8" height="8"/></svg>';
   expect(await drop('square.svg', square)).toBe(true);
   await expect(page.getByText(/“square.svg” is uploaded/)).toBeVisible();
-  await page.goto(`${lamp.url}/graphics/names`);
+  await visit(page, `${lamp.url}/graphics/names`);
   await expect(page.getByRole('button', { name: 'square.svg' })).toBeVisible();
 
   await page.getByRole('button', { name: 'Add a graphic' }).click();

@@ -1,6 +1,6 @@
 import { appendFileSync, readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { choose, expect, test } from './sideLamp';
+import { choose, expect, test, visit } from './sideLamp';
 
 test('a table is looked at before it is kept, put into words by its columns, and follows its file to air', async ({
   page,
@@ -39,12 +39,12 @@ test('a table is looked at before it is kept, put into words by its columns, and
   const rows = page.getByRole('table', { name: 'Rows' });
   await expect(rows.getByRole('cell', { name: 'Brimstone' })).toBeVisible();
 
-  await page.goto(`${lamp.url}/graphics/lamp`);
+  await visit(page, `${lamp.url}/graphics/lamp`);
   const words = page.getByRole('textbox', { name: 'Words', exact: true });
   await words.fill('{{ night');
   await page.getByRole('option', { name: 'Night: species' }).click();
   await page.keyboard.press('Tab');
-  await page.goto(`${lamp.url}/feeds/night`);
+  await visit(page, `${lamp.url}/feeds/night`);
   await expect(
     page.getByRole('img', { name: /^Lamp is on, with the words of now/ }).getByText('Brimstone'),
   ).toBeVisible();
@@ -53,7 +53,7 @@ test('a table is looked at before it is kept, put into words by its columns, and
   await expect(output.getByText('Brimstone')).toBeVisible();
 
   // What changes in the file is marked in the table, and goes to air.
-  await page.goto(`${lamp.url}/feeds/night`);
+  await visit(page, `${lamp.url}/feeds/night`);
   await expect(rows.getByRole('cell', { name: 'Brimstone' })).toBeVisible();
   writeFileSync(file, 'species,count,seen by\nPuss moth,2,Pim\n"Old lady, at last",1,Odalys\n');
   await expect(output.getByText('Puss moth')).toBeVisible();
@@ -127,7 +127,7 @@ test('programs send values with a key that is never shown, and what goes stale s
   await expect(page.getByText('[{"home":"Mill Bank","points":12}]')).toBeVisible();
 
   // The rule is set on the feed's own page; then the web fails on demand.
-  await page.goto(`${lamp.url}/feeds/garden`);
+  await visit(page, `${lamp.url}/feeds/garden`);
   await choose(page.getByRole('combobox', { name: 'If the feed goes stale, it will' }), 'show other words');
   await page.getByRole('textbox', { name: 'Words in place of stale ones' }).fill('The garden is out of reach');
   await page.keyboard.press('Enter');

@@ -48,10 +48,12 @@ export class FramePage {
     return page;
   }
 
-  /** Draws the next frame. */
+  /** Draws the next frame, and shows it. */
   async frame(): Promise<PNG> {
-    await this.draw();
-    return this.last === '' ? new PNG({ width: 1, height: 1 }) : PNG.sync.read(Buffer.from(this.last, 'base64'));
+    const { screenshotData } = await this.draw({ screenshot: { format: 'png', optimizeForSpeed: true } });
+    // Where nothing has changed nothing is drawn, and the picture before stands.
+    this.last = screenshotData ?? this.last;
+    return PNG.sync.read(Buffer.from(this.last, 'base64'));
   }
 
   /** Lets frames pass until the page says so. */
@@ -72,15 +74,13 @@ export class FramePage {
     await this.end();
   }
 
-  private async draw(): Promise<void> {
+  private async draw(options: object = {}): Promise<{ screenshotData?: string }> {
     this.at += 1000 / this.rate;
-    const { screenshotData } = (await this.send('HeadlessExperimental.beginFrame', {
+    return this.send('HeadlessExperimental.beginFrame', {
       frameTimeTicks: this.at,
       interval: 1000 / this.rate,
-      screenshot: { format: 'png', optimizeForSpeed: true },
-    })) as { screenshotData?: string };
-    // Before a page has anything to show, nothing is drawn.
-    this.last = screenshotData ?? this.last;
+      ...options,
+    });
   }
 
   private async evaluate(expression: string): Promise<unknown> {

@@ -1,7 +1,7 @@
 import { seriousFindings } from './axe';
 import { Hand } from './hand';
 import { readCode } from './readCode';
-import { expect, send, test } from './sideLamp';
+import { expect, send, test, visit } from './sideLamp';
 
 const empty = test.extend({ options: ['--empty'] });
 
@@ -175,7 +175,7 @@ test('task: on a phone two presses light and darken, and nothing lies beside the
   await expect(page.getByRole('dialog')).toBeInViewport({ ratio: 0.9 });
   await page.keyboard.press('Escape');
   for (const place of ['', 'graphics', 'feeds', 'timers', 'chat', 'brand', 'outputs', 'history', 'alerts', 'labels']) {
-    await page.goto(`${lamp.url}/${place}`);
+    await visit(page, `${lamp.url}/${place}`);
     await expect(page.getByRole('heading', { level: 1 }).first()).toBeVisible();
     expect(await page.evaluate(() => document.documentElement.scrollWidth), place).toBeLessThanOrEqual(390);
   }

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { arrowUpTo, choose, expect, test } from './sideLamp';
+import { arrowUpTo, choose, expect, test, visit } from './sideLamp';
 
 const option = (page: Page, name: RegExp | string) => page.getByRole('option', { name });
 const cell = (page: Page, name: string) => page.getByLabel(name, { exact: true });
@@ -163,7 +163,7 @@ test('five hundred cards stay fluid', async ({ page, lamp }) => {
   expect(await page.getByRole('row').count()).toBeLessThan(60);
   await cell(page, 'Name of card 500').fill('The last guest');
   await page.keyboard.press('Enter');
-  await page.goto(`${lamp.url}/graphics/names?card=c500`);
+  await visit(page, `${lamp.url}/graphics/names?card=c500`);
   await expect(page.getByRole('img', { name: /^Easel/ }).getByText('The last guest')).toBeVisible();
   expect(await page.getByRole('listbox').getByRole('option').count()).toBeLessThan(30);
 });
@@ -179,7 +179,7 @@ test('another size of picture sets all graphics anew, and a seat of one’s own 
   await page.mouse.move(area.x + area.width * 0.8, area.y + area.height * 0.5, { steps: 4 });
   await page.mouse.up();
   await page.getByLabel('Name of Own seat 1').fill('By the cloth');
-  await page.goto(`${lamp.url}/graphics/names`);
+  await visit(page, `${lamp.url}/graphics/names`);
   await choose(page.getByLabel('Seat', { exact: true }), 'By the cloth');
   // Its middle is the middle of the seat: 540 across, 864 down.
   await expect
@@ -189,7 +189,7 @@ test('another size of picture sets all graphics anew, and a seat of one’s own 
       return Math.hypot(x! + w! / 2 - 540, y! + h! / 2 - 864);
     })
     .toBeLessThan(16);
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await expect(
     page.getByRole('region', { name: 'By the cloth' }).getByRole('button', { name: /^Names[.,]/ }),
   ).toBeVisible();
@@ -220,7 +220,7 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await expect(copies).toHaveCount(0);
   await told.getByRole('button', { name: 'Undo' }).click();
   await expect(copies).toHaveCount(2);
-  await page.goto(`${lamp.url}/timers`);
+  await visit(page, `${lamp.url}/timers`);
   const remove = page.getByRole('button', { name: 'Delete this timer' });
   await remove.click();
   await expect(page.getByText('Its place in Next lamp check is empty now.')).toBeVisible();
@@ -242,10 +242,10 @@ test('several graphics are duplicated and deleted at once, and one is renamed wh
   await last.getByRole('button', { name: 'Undo' }).click();
   await expect(timers).toHaveCount(2);
   // What viewers see now is not emptied without a question.
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page.getByRole('button', { name: /^Moth in view\./ }).click();
   await expect(page.getByRole('button', { name: /^Moth in view, on air/ })).toBeVisible();
-  await page.goto(`${lamp.url}/feeds/cloth`);
+  await visit(page, `${lamp.url}/feeds/cloth`);
   await page.getByRole('button', { name: 'Delete this feed' }).click();
   const question = page.getByRole('alertdialog');
   await expect(question).toContainText('“Moth in view” shows it');
@@ -260,7 +260,7 @@ test('the logo is swapped in one press, wherever it shows', async ({ page, lamp 
   const address = await other.locator('img').getAttribute('src');
   await other.click();
   await expect(logo.getByRole('button', { name: 'The logo in use' }).locator('img')).toHaveAttribute('src', address!);
-  await page.goto(`${lamp.url}/graphics/club`);
+  await visit(page, `${lamp.url}/graphics/club`);
   await expect(page.getByRole('img', { name: /^Easel/ }).locator('[data-node="logo"] img')).toHaveAttribute(
     'src',
     address!,
@@ -287,7 +287,7 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
   expect((await size()) % 1).toBe(0);
 
   // In whatever seat it sits, the corner follows the pointer, and the opposite one stays.
-  await page.goto(`${lamp.url}/graphics/goal`);
+  await visit(page, `${lamp.url}/graphics/goal`);
   const box = async () => (await page.getByRole('application').boundingBox())!;
   await expect(page.getByRole('application')).toBeVisible();
   const was = await box();
@@ -304,7 +304,7 @@ test('letters of a field, a drawn corner and a placeholder that completes itself
       );
     })
     .toBe(true);
-  await page.goto(`${lamp.url}/graphics/place`);
+  await visit(page, `${lamp.url}/graphics/place`);
 
   await page.getByRole('region', { name: 'Words' }).getByLabel('Place', { exact: true }).fill('Seen: {{ clo');
   await page.getByRole('option', { name: 'Moth on the cloth' }).click();
@@ -406,7 +406,7 @@ test('cards are moved by mouse, by finger and by keys, chosen several at once, l
   await expect(page.getByText('Saved', { exact: true })).toBeVisible();
   await inOrder('Somebody else', 'Pim', 'Pim', 'Pim');
 
-  await page.goto(`${lamp.url}/graphics/to-see/cards`);
+  await visit(page, `${lamp.url}/graphics/to-see/cards`);
   const items = page.getByRole('textbox', { name: /of card 1$/ }).last();
   const lines = await items.inputValue();
   // A disk that takes its time is said, until it has it.

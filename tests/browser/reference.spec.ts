@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import type { Page } from '@playwright/test';
-import { expect, test } from './sideLamp';
+import { expect, send, test, type SideLamp } from './sideLamp';
 
 // Chromium itself is the reference: what the server believes of text and of motion is held against what the browser does.
 
@@ -32,7 +32,16 @@ async function loadFaces(page: Page, lines: readonly Vector[]): Promise<void> {
   );
 }
 
-test('text is as wide in Chromium as the server measured it', async ({ output }) => {
+test.use({ outputSize: 'whole' });
+
+test('text, its breaks and lines, and motion are as Chromium has them', async ({ output, lamp }) => {
+  await test.step('text is as wide as the server measured it', () => widthsAgree(output));
+  await test.step('lines break where Chromium breaks them', () => breaksAgree(output));
+  await test.step('easing curves are as Chromium moves by them', () => easingAgrees(output));
+  await test.step('the page never breaks a line by itself', () => linesHold(output, lamp));
+});
+
+async function widthsAgree(output: Page): Promise<void> {
   const lines = vectors<Vector[]>('text.json');
   await loadFaces(output, lines);
   const widths = await output.evaluate((all) => {
@@ -68,7 +77,7 @@ test('text is as wide in Chromium as the server measured it', async ({ output })
     // Text of one font within 0.05 px at 48 px; each further font may add as much again.
     .filter((one) => Math.abs(one.server - one.browser) > 0.05 * one.faces);
   expect(off).toEqual([]);
-});
+}
 
 /** Texts that Chromium breaks elsewhere than UAX #14 as ICU has it, and why. */
 const knownBreaks = new Map<string, string>([
@@ -76,7 +85,7 @@ const knownBreaks = new Map<string, string>([
   ['three   spaces   here', 'CSS folds spaces in text that wraps by itself; a caption keeps them'],
 ]);
 
-test('lines break where Chromium breaks them', async ({ output }) => {
+async function breaksAgree(output: Page): Promise<void> {
   const lines = vectors<Vector[]>('text.json').filter((one) => !one.line.spans.some((span) => span.emoji));
   await loadFaces(output, lines);
   const breaks = await output.evaluate((all) => {
@@ -131,9 +140,9 @@ test('lines break where Chromium breaks them', async ({ output }) => {
     }))
     .filter((one) => JSON.stringify(one.server) !== JSON.stringify(one.browser) && !knownBreaks.has(one.text));
   expect(differs).toEqual([]);
-});
+}
 
-test('easing curves are as Chromium moves by them', async ({ output }) => {
+async function easingAgrees(output: Page): Promise<void> {
   const curves = vectors<{ curve: number[]; at: number[] }[]>('easing.json');
   const moved = await output.evaluate(
     (all) =>
@@ -155,12 +164,10 @@ test('easing curves are as Chromium moves by them', async ({ output }) => {
   for (const [at, { at: ours }] of curves.entries()) {
     for (const [step, value] of ours.entries()) expect(moved[at]![step]).toBeCloseTo(value, 4);
   }
-});
+}
 
-test('the page never breaks a line by itself and puts each on its baseline', async ({ page, output, lamp }) => {
-  await page.goto(lamp.url);
-  await expect(page.getByRole('button', { name: /^Species quote\./ })).toBeVisible();
-  await page.keyboard.press('5');
+async function linesHold(output: Page, lamp: SideLamp): Promise<void> {
+  await send(lamp, 'POST', '/api/air', { verb: 'light', graphic: 'quote', id: 'lines' });
   const last = output.locator('[data-node="quote/1"] > div');
   await expect(last).toBeVisible();
   const lines = await output.evaluate(() =>
@@ -179,4 +186,4 @@ test('the page never breaks a line by itself and puts each on its baseline', asy
     expect(Math.abs(one.drawn - one.told)).toBeLessThan(0.06);
     expect(one.rows).toBeLessThanOrEqual(2);
   }
-});
+}

@@ -1,6 +1,6 @@
 import { readFileSync, unlinkSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import { choose, expect, test } from './sideLamp';
+import { choose, expect, test, visit } from './sideLamp';
 
 test('a guest list comes from a sheet: dropped, bound by mouse, stepped on air, broken, seen to be, and mended', async ({
   page,
@@ -130,7 +130,7 @@ test('what the audience sends waits for a tick, words of the never-show list are
     // It stays however slow the machine is.
     stay: null,
   });
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page.getByRole('button', { name: /^Chat question\./ }).click();
   const rows = page.getByRole('region', { name: 'Rows of feeds' });
   await rows.getByRole('button', { name: '2 wait' }).click();
@@ -148,7 +148,7 @@ test('what the audience sends waits for a tick, words of the never-show list are
   await api('post', '/api/air', { id: 'pushed', verb: 'push', graphic: 'question' });
   await expect(page.getByText(/There is no column|there is no column/).first()).toBeVisible();
   // Covered while it is on air, and covered on our own page, too.
-  await page.goto(`${lamp.url}/feeds`);
+  await visit(page, `${lamp.url}/feeds`);
   await page.getByRole('button', { name: 'Never-show list' }).click();
   const list = page.getByRole('dialog', { name: 'Never-show list' });
   await list.getByLabel('A word, or several').fill('thornbury');

@@ -1,5 +1,5 @@
 import type { Page } from '@playwright/test';
-import { choose, expect, send, type SideLamp, mortal, test } from './sideLamp';
+import { choose, expect, send, type SideLamp, mortal, test, visit } from './sideLamp';
 
 // A rehearsal: the time of the show can be moved forward.
 test.use({ options: ['--rehearsal'] });
@@ -390,11 +390,11 @@ test('a cue is made of what is lit, tried in standby, and run by its key', async
   await expect(editor).toHaveCount(0);
 
   // A card that it brings up is deleted: the cue says so before it is pressed, and does nothing when it is.
-  await page.goto(`${lamp.url}/graphics/names`);
+  await visit(page, `${lamp.url}/graphics/names`);
   await page.getByRole('option', { name: /^Card 4/ }).click();
   await page.getByRole('button', { name: 'Delete this card' }).click();
   await expect(page.getByText('3 cards')).toBeVisible();
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   const broken = page.getByRole('button', { name: /^Cue Late hour, (in standby, )?cannot be run/ });
   await expect(broken).toContainText('card gone');
   await page.getByRole('button', { name: 'Straight to air', exact: true }).click();
@@ -431,16 +431,17 @@ test('with live edits words go to air as they are typed; without them they wait 
   // Its place changes while it is lit, at once or with the push; it is moved, and not lit anew.
   const plate = output.locator('[data-node="plate/plate"]').first();
   const element = await plate.elementHandle();
-  const left = async () => Math.round((await plate.boundingBox())!.x);
+  // In px of the canvas, which is twice as wide as the page.
+  const left = async () => Math.round((await plate.boundingBox())!.x * 2);
   const stood = await left();
   await page.goto(`${lamp.url}/graphics/names`);
   await page.unroute('**/api/graphics/names');
   await page.getByLabel('X, px').fill('40');
   await page.getByLabel('X, px').press('Enter');
   await expect.poll(left).toBe(stood + 40);
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page.getByRole('button', { name: 'Edits wait', exact: true }).click();
-  await page.goto(`${lamp.url}/graphics/names`);
+  await visit(page, `${lamp.url}/graphics/names`);
   await page.getByLabel('X, px').fill('90');
   await page.getByLabel('X, px').press('Enter');
   await page.getByRole('button', { name: 'Push' }).click();
@@ -504,7 +505,7 @@ mortal(
     await expect(shown(output, /^1[12]:\d\d$/)).toBeVisible();
 
     // A timer of one's own, shown by a graphic, that runs a cue at zero.
-    await page.goto(`${lamp.url}/timers`);
+    await visit(page, `${lamp.url}/timers`);
     await page.getByRole('button', { name: 'Add a timer' }).click();
     await page.getByLabel('Name', { exact: true }).fill('Kettle');
     await page.getByLabel('Counts down from').fill('0:30');
@@ -540,12 +541,12 @@ mortal(
     await about.getByLabel('Figures swell three times').check();
     await kettle.getByRole('button', { name: 'Kettle back to its beginning' }).click();
     await expect(kettle.getByText('0:30', { exact: true })).toBeVisible();
-    await page.goto(`${lamp.url}/graphics/check`);
+    await visit(page, `${lamp.url}/graphics/check`);
     await choose(page.getByRole('region', { name: 'Words' }).getByLabel('Time', { exact: true }), 'the timer Kettle');
     await expect(page.getByRole('img', { name: /^Easel/ }).getByText('0:30')).toBeVisible();
     await page.getByRole('button', { name: 'Push' }).click();
     await expect(figures).toHaveText('0:30');
-    await page.goto(`${lamp.url}/timers/kettle`);
+    await visit(page, `${lamp.url}/timers/kettle`);
     await kettle.getByRole('button', { name: 'Start Kettle' }).click();
     await expect(kettle.getByText('0:28')).toBeVisible();
     await expect(about.getByLabel('and runs', { exact: true })).toHaveText('the cue Break');
@@ -605,11 +606,11 @@ test('rule 33: a second change jumps the first to its end, and a still graphic c
   await expect.poll(() => output.evaluate(() => document.getAnimations().length)).toBe(0);
   expect(await ghosts()).toBe(1);
 
-  await page.goto(`${lamp.url}/graphics/names`);
+  await visit(page, `${lamp.url}/graphics/names`);
   await page.getByLabel('Its words change without motion').check();
   // Kept before the page is left, and not on its way.
   await expect(page.getByRole('status').getByText('Saved', { exact: true })).toBeVisible();
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await expect(lit(page, 'Names')).toBeVisible();
   await output.evaluate(() => Object.assign(window, { ghosts: [0] }));
   await page.keyboard.press('r');

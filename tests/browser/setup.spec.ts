@@ -1,7 +1,7 @@
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { seriousFindings } from './axe';
-import { choose, expect, send, test } from './sideLamp';
+import { choose, expect, send, test, visit, whenItStands } from './sideLamp';
 
 const empty = test.extend({ options: ['--empty'] });
 
@@ -179,7 +179,7 @@ test('a wrong value is told where it was typed, and nothing is lost', async ({ p
   await page.keyboard.press('Tab');
   await expect(page.getByText(/placeholder cannot be read/)).toBeVisible();
   await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
-  await page.goto(`${lamp.url}/feeds`);
+  await visit(page, `${lamp.url}/feeds`);
   await page.getByLabel('File or address').fill('relative.txt');
   await page.keyboard.press('Enter');
   await expect(page.getByText(/Give the whole path/)).toBeVisible();
@@ -190,9 +190,11 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
   output,
   lamp,
 }) => {
-  test.setTimeout(300_000);
+  // All places, and all that opens in them.
+  test.setTimeout(240_000);
+  const stands = whenItStands(page);
   const look = async (where: string, within?: string): Promise<void> => {
-    if (!within) await page.waitForLoadState('networkidle');
+    await stands();
     expect(await seriousFindings(page, within), where).toEqual([]);
   };
   const dialog = page.getByRole('dialog');
@@ -230,7 +232,7 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
     '/monitor/air',
     '/',
   ]) {
-    await page.goto(lamp.url + place);
+    await visit(page, lamp.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     if (place === '/') await page.keyboard.press('1');
     await look(place);
@@ -243,7 +245,7 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
   await expect.poll(() => page.evaluate(() => getComputedStyle(document.documentElement).fontSize)).toBe('22.4px');
   await page.keyboard.press('Escape');
   for (const place of ['/', '/graphics', '/chat', '/history']) {
-    await page.goto(lamp.url + place);
+    await visit(page, lamp.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await look(`${place}, bright`);
   }
@@ -270,7 +272,7 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
       },
     ],
   ] as const) {
-    await page.goto(lamp.url + place);
+    await visit(page, lamp.url + place);
     await expect(page.getByRole('heading', { level: 1 })).toBeVisible();
     await open();
     await expect(dialog).toBeVisible();
@@ -279,7 +281,7 @@ test('no serious accessibility finding in any place and dialog, nor on the outpu
     await expect(dialog).toHaveCount(0);
   }
   // A question before what cannot be undone.
-  await page.goto(`${lamp.url}/outputs`);
+  await visit(page, `${lamp.url}/outputs`);
   await press('Make a new link');
   await expect(page.getByRole('alertdialog')).toBeVisible();
   await look('a question', '[role="alertdialog"]');

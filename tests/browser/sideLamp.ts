@@ -1,4 +1,4 @@
-import { expect, test as base, type Locator, type Page } from '@playwright/test';
+import { expect, test as base, type Locator, type Page, type Request } from '@playwright/test';
 import { spawn, type ChildProcess } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { createServer } from 'node:net';
@@ -131,9 +131,25 @@ class Host {
   }
 }
 
-/** Each test has a Side Lamp of its own, with the demo show; `options` are those of its command line. */
-export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[] }, { host: Host }>({
+/** Of an output page: at half its size a page paints a quarter, and says and places the same. */
+type Size = 'half' | 'whole';
+
+interface Fixtures {
+  lamp: SideLamp;
+  output: Page;
+  /** Those of the command line. */
+  options: string[];
+  /** “whole” where px of the canvas are measured on the output page. */
+  outputSize: Size;
+  /** Whether the page fetches ahead all that it may come to need, as pages do; left out where that is not the point: it is most of a load. */
+  fetchesAhead: boolean;
+}
+
+/** Each test has a Side Lamp of its own, with the demo show. */
+export const test = base.extend<Fixtures, { host: Host }>({
   options: [[], { option: true }],
+  outputSize: ['half', { option: true }],
+  fetchesAhead: [false, { option: true }],
   host: [
     async ({}, use) => {
       const host = new Host();
@@ -147,11 +163,15 @@ export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[
     await use(lamp);
     await host.end(lamp);
   },
+  context: async ({ context, fetchesAhead }, use) => {
+    if (!fetchesAhead)
+      await context.addInitScript(() => Object.defineProperty(navigator, 'connection', { value: { saveData: true } }));
+    await use(context);
+  },
   /** The output page as mixing software has it: a browser context of its own. */
-  output: async ({ browser, lamp }, use) => {
-    const context = await browser.newContext({
-      viewport: { width: 1920, height: 1080 },
-    });
+  output: async ({ browser, lamp, outputSize }, use) => {
+    const scale = outputSize === 'half' ? 2 : 1;
+    const context = await browser.newContext({ viewport: { width: 1920 / scale, height: 1080 / scale } });
     const page = await context.newPage();
     await page.goto(await lamp.outputLink());
     await use(page);
@@ -159,14 +179,37 @@ export const test = base.extend<{ lamp: SideLamp; output: Page; options: string[
   },
 });
 
-/** As `test`, with a process that the test ends, or holds still. */
+/** As `test`, with a process that the test ends, or holds still: a page has to do without it meanwhile. */
 export const mortal = test.extend<{ lamp: Program }>({
+  fetchesAhead: true,
   lamp: async ({ options }, use) => {
     const program = await Program.begin(...options);
     await use(program);
     await program.end();
   },
 });
+
+/** Goes to a place of the app as its links do; the page itself is loaded once. Where loading is the point there is `goto`. */
+export async function visit(page: Page, address: string): Promise<void> {
+  if (new URL(page.url()).origin !== new URL(address).origin) await page.goto(address);
+  else await page.evaluate((to) => history.pushState(null, '', to), address);
+}
+
+/** Waits, each time it is asked, until all that the page wanted is there and drawn: its parts come one after another. */
+export function whenItStands(page: Page): () => Promise<void> {
+  const underWay = new Set<Request>();
+  page.on('request', (one) => underWay.add(one));
+  for (const end of ['requestfinished', 'requestfailed'] as const)
+    page.on(end as 'requestfinished', (one) => underWay.delete(one));
+  const twoFrames = () =>
+    page.evaluate(() => new Promise((done) => requestAnimationFrame(() => requestAnimationFrame(done))));
+  return () =>
+    expect(async () => {
+      expect(underWay.size).toBe(0);
+      await twoFrames();
+      expect(underWay.size).toBe(0);
+    }).toPass({ intervals: [20], timeout: 20_000 });
+}
 
 /** Chooses from a list that opens, by what it says. */
 export async function choose(field: Locator, words: string | RegExp): Promise<void> {

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { choose, expect, send, test } from './sideLamp';
+import { choose, expect, send, test, visit } from './sideLamp';
 
 test('a template of one’s own is built from a bundled one, lit, and reaches its graphic at once', async ({
   page,
@@ -59,13 +59,13 @@ test('a template of one’s own is built from a bundled one, lit, and reaches it
   await expect(easel.locator('[data-node="role"]')).toHaveCount(0);
 
   // What was wrong is told, and nothing is lost.
-  await page.goto(lamp.url);
+  await visit(page, lamp.url);
   await page.getByRole('button', { name: /^Names[.,]/ }).click();
   await expect(output.locator('[data-node="mark"]')).toBeAttached();
   await expect(output.locator('[data-node="role"]')).toHaveCount(0);
 
   // While it is lit, the template changes what is prepared, and a push brings it to air (rule 27).
-  await page.goto(address);
+  await visit(page, address);
   await part('mark').click();
   await page.getByRole('button', { name: 'Delete', exact: true }).click();
   await expect(part('mark')).toHaveCount(0);

@@ -40,8 +40,11 @@ createRoot(document.getElementById('app')!).render(
   </StrictMode>,
 );
 
+/** A browser that was told to save data fetches a part of the page when it is wanted, and none ahead. */
+const savesData = (navigator as { connection?: { saveData?: boolean } }).connection?.saveData;
+
 // When the page stands, which is when its pictures and faces are there.
 addEventListener('load', () => {
-  void fetchRest();
+  if (!savesData) void fetchRest();
   void askDisk();
 });
