@@ -6,21 +6,38 @@ import { existsSync, readFileSync } from 'node:fs';
 /** @typedef {{ name: string, ms: number, outcome: 'passed' | 'failed' | 'flaky' }} Ran */
 
 /** CTRF, as xUnit writes it. */
-const xunit = ({ tests }) => tests.map(({ name, duration, status }) => ({ name: name.replace(/^.*\.(?=[^.(]+(\(|$))/, ''), ms: duration, outcome: status === 'passed' ? 'passed' : 'failed' }));
+const xunit = ({ tests }) =>
+  tests.map(({ name, duration, status }) => ({
+    name: name.replace(/^.*\.(?=[^.(]+(\(|$))/, ''),
+    ms: duration,
+    outcome: status === 'passed' ? 'passed' : 'failed',
+  }));
 
 /** A file of tests that could not even be read has failed as one. */
 const vitest = ({ testResults }) =>
   testResults.flatMap(({ name, status, assertionResults }) => {
-    const tests = assertionResults.map((one) => ({ name: one.fullName, ms: one.duration ?? 0, outcome: one.status === 'passed' ? 'passed' : 'failed' }));
-    return status === 'failed' && !tests.some((one) => one.outcome === 'failed') ? [...tests, { name, ms: 0, outcome: 'failed' }] : tests;
+    const tests = assertionResults.map((one) => ({
+      name: one.fullName,
+      ms: one.duration ?? 0,
+      outcome: one.status === 'passed' ? 'passed' : 'failed',
+    }));
+    return status === 'failed' && !tests.some((one) => one.outcome === 'failed')
+      ? [...tests, { name, ms: 0, outcome: 'failed' }]
+      : tests;
   });
 
 const outcomes = { expected: 'passed', flaky: 'flaky', unexpected: 'failed', skipped: 'failed' };
 const playwright = ({ suites, errors }) => {
   const within = (suite) => [...(suite.suites ?? []).flatMap(within), ...(suite.specs ?? [])];
-  const ran = suites.flatMap(within).flatMap(({ title, tests }) =>
-    tests.map(({ status, results }) => ({ name: title, ms: results.reduce((sum, one) => sum + one.duration, 0), outcome: outcomes[status] })),
-  );
+  const ran = suites
+    .flatMap(within)
+    .flatMap(({ title, tests }) =>
+      tests.map(({ status, results }) => ({
+        name: title,
+        ms: results.reduce((sum, one) => sum + one.duration, 0),
+        outcome: outcomes[status],
+      })),
+    );
   return [...ran, ...errors.map(({ message }) => ({ name: message, ms: 0, outcome: 'failed' }))];
 };
 

@@ -81,7 +81,7 @@ public sealed class EventTests
             database.Execute("UPDATE event SET body = 'no JSON' WHERE id = 'spoilt'");
         }
 
-        await server.MoveOut();
+        await server.HostAgain();
         using var again = await server.Open(await server.Token());
         await again.Next(one => one.ToJsonString().Contains("128.5 of 600", StringComparison.Ordinal) && one.ToJsonString().Contains("mossandco", StringComparison.Ordinal));
         Assert.Equal((HttpStatusCode.OK, """{"counted":0,"known":1}"""), await door.Send(Structured, Event("t9", "tip", """{"amount":50}""")));
@@ -133,7 +133,7 @@ public sealed class EventTests
         await server.Send("POST", "/api/events", """{"kind":"tip","data":{"amount":1}}""");
         await desk.Next(_ => Label(desk, "tips") == "315.50 EUR");
         var (gifts, now) = (Label(desk, "gifts"), Label(desk, "now"));
-        await server.MoveOut();
+        await server.HostAgain();
         using var again = await server.Open();
         await again.Next("news");
         Assert.Equal((gifts, now, "315.50 EUR"), (Label(again, "gifts"), Label(again, "now"), Label(again, "tips")));

@@ -56,7 +56,7 @@ public sealed class FormerVersionsTests
 
         // It goes on from there, and is kept as the versions of now keep it.
         Assert.Equal(HttpStatusCode.OK, (await server.Press("light", "lamp")).StatusCode);
-        await server.MoveOut();
+        await server.HostAgain();
         using var again = await server.Open();
         Assert.Contains((await again.Next("news"))["airings"]!.AsArray(), airing => airing!["graphic"]!.GetValue<string>() == "lamp");
         var later = await server.Show();

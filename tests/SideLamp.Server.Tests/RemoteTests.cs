@@ -60,7 +60,7 @@ public sealed class RemoteTests : IAsyncLifetime
         }
 
         await desk.Next(news => Devices(news).Any(device => !device!["connected"]!.GetValue<bool>()));
-        await _server.MoveOut();
+        await _server.HostAgain();
         network = (await _server.Http.GetFromJsonAsync<JsonObject>("/api/network"))!;
         using var again = Phone(network);
         using var back = await Connect(network, new { k = "hello", device = secret });

@@ -72,6 +72,14 @@ internal sealed class RunningServer : IAsyncDisposable
         await Restart();
     }
 
+    /// <summary>A hosted one is stopped, and begins anew on what it kept.</summary>
+    public async Task HostAgain()
+    {
+        await _hosted!.DisposeAsync();
+        _hosted = await HostedLamp.Begin(_data, Port, _options);
+        Connect();
+    }
+
     /// <summary>Runs the program to its end and gives what it said; for starts that must be refused.</summary>
     public (int Exit, string Said) StartAnother(string? data = null, int? port = null)
     {

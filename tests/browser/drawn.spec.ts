@@ -51,42 +51,43 @@ function watchReact(): void {
   Object.assign(window, { __REACT_DEVTOOLS_GLOBAL_HOOK__: hook });
 }
 
-test('with sixty graphics a feed that changes draws anew what shows it and nothing else, and the shelf makes what is in sight', async ({
-  page,
-  lamp,
-}) => {
-  const ask = (method: string, path: string, data?: object) =>
-    page.request.fetch(lamp.url + path, { method, data, headers: { origin: lamp.url } });
-  const { graphics } = (await (await ask('GET', '/api/show')).json()) as { graphics: unknown[] };
-  for (let count = graphics.length; count < 60; count++)
-    expect((await ask('POST', '/api/graphics', { template: 'name' })).ok()).toBe(true);
-  await ask('PATCH', '/api/feeds/cloth', { revision: 9e15, every: 100 });
-  await page.addInitScript(watchReact);
-  await page.goto(lamp.url);
-  await expect(page.locator('[data-lit]')).toHaveCount(60);
-  // A feed that is read for the first time is news for the top line.
-  await expect(page.getByText('10 feeds fresh')).toBeVisible();
-  // What comes after the first page is there by now.
-  await expect(page.getByRole('slider', { name: 'Loudness of all sounds' })).toBeVisible();
-  await expect(page.getByText('no alerts')).toBeVisible();
-  const file = join(lamp.data, 'demo', 'on-the-cloth.txt');
-  const change = async (count: number): Promise<void> => {
-    writeFileSync(file, `Moth number ${count}\n`);
-    await expect(page.locator('[data-press=moth]')).toContainText(`Moth number ${count} `);
-  };
-  await change(100);
-  await page.evaluate(() => (window.drawn = []));
-  for (let count = 1; count <= 10; count++) await change(count);
-  const drawn = new Set(await page.evaluate(() => window.drawn));
-  expect(drawn).toContain('switch moth');
-  // Timers count meanwhile; and a menu that is not open has no place.
-  const counts = ['Timers', 'switch ends', 'switch check', 'switch on-for', 'switch soon', ''];
-  expect([...drawn].filter((one) => one !== 'switch moth' && !counts.includes(one))).toEqual([]);
+test(
+  'with sixty graphics a feed that changes draws anew what shows it and nothing else, and the shelf makes what is in sight',
+  { tag: '@alone' },
+  async ({ page, lamp }) => {
+    const ask = (method: string, path: string, data?: object) =>
+      page.request.fetch(lamp.url + path, { method, data, headers: { origin: lamp.url } });
+    const { graphics } = (await (await ask('GET', '/api/show')).json()) as { graphics: unknown[] };
+    for (let count = graphics.length; count < 60; count++)
+      expect((await ask('POST', '/api/graphics', { template: 'name' })).ok()).toBe(true);
+    await ask('PATCH', '/api/feeds/cloth', { revision: 9e15, every: 100 });
+    await page.addInitScript(watchReact);
+    await page.goto(lamp.url);
+    await expect(page.locator('[data-lit]')).toHaveCount(60);
+    // A feed that is read for the first time is news for the top line.
+    await expect(page.getByText('10 feeds fresh')).toBeVisible();
+    // What comes after the first page is there by now.
+    await expect(page.getByRole('slider', { name: 'Loudness of all sounds' })).toBeVisible();
+    await expect(page.getByText('no alerts')).toBeVisible();
+    const file = join(lamp.data, 'demo', 'on-the-cloth.txt');
+    const change = async (count: number): Promise<void> => {
+      writeFileSync(file, `Moth number ${count}\n`);
+      await expect(page.locator('[data-press=moth]')).toContainText(`Moth number ${count} `);
+    };
+    await change(100);
+    await page.evaluate(() => (window.drawn = []));
+    for (let count = 1; count <= 10; count++) await change(count);
+    const drawn = new Set(await page.evaluate(() => window.drawn));
+    expect(drawn).toContain('switch moth');
+    // Timers count meanwhile; and a menu that is not open has no place.
+    const counts = ['Timers', 'switch ends', 'switch check', 'switch on-for', 'switch soon', ''];
+    expect([...drawn].filter((one) => one !== 'switch moth' && !counts.includes(one))).toEqual([]);
 
-  await visit(page, `${lamp.url}/graphics`);
-  await page.getByRole('button', { name: 'Add a graphic' }).click();
-  const shelf = page.getByRole('list', { name: 'Templates' });
-  await expect(shelf.getByRole('img').first()).toBeVisible();
-  expect(await shelf.getByRole('listitem').count()).toBe(58);
-  expect(await shelf.getByRole('img').count()).toBeLessThan(20);
-});
+    await visit(page, `${lamp.url}/graphics`);
+    await page.getByRole('button', { name: 'Add a graphic' }).click();
+    const shelf = page.getByRole('list', { name: 'Templates' });
+    await expect(shelf.getByRole('img').first()).toBeVisible();
+    expect(await shelf.getByRole('listitem').count()).toBe(58);
+    expect(await shelf.getByRole('img').count()).toBeLessThan(20);
+  },
+);

@@ -234,6 +234,7 @@ test('rule 34: the desk says when nobody can see what is lit, and an output that
 
 mortal(
   'a server that is stuck is as unmistakable as one that is gone, and no press is done late',
+  { tag: '@alone' },
   async ({ page, output, lamp }) => {
     await page.goto(lamp.url);
     await expect(page.getByText('1 output showing')).toBeVisible();
@@ -286,7 +287,7 @@ test('a new link makes the old page dark at once', async ({ page, output, lamp }
   await page.keyboard.press('1');
   await expect(output.getByText('Odalys Thrupp')).toBeVisible();
   await page.getByRole('link', { name: 'Outputs' }).click();
-  await expect(page.getByText('1920 × 1080 px')).toBeVisible();
+  await expect(page.getByText('960 × 540 px')).toBeVisible();
   await page.getByRole('button', { name: /Make a new link/ }).click();
   await page.getByRole('alertdialog').getByRole('button', { name: 'Make a new link' }).click();
   await expect(output.locator('[data-node]')).toHaveCount(0);

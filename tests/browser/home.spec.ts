@@ -252,69 +252,70 @@ test('task: a phone is let in from Outputs, lights, steps and darkens, is locked
   await context.close();
 });
 
-test('help opens at its spot and is searched; a picture of one’s own stands behind graphics; keys reach everything', async ({
-  page,
-  lamp,
-}) => {
-  await page.goto(lamp.url);
-  const map = page.locator('[data-map]');
-  await expect(map.getByRole('button', { name: /^Names\./ })).toBeVisible();
-  const hand = new Hand(page);
-  // Past the rail and the top line in one press, and down the switches by arrows.
-  await hand.press('Tab');
-  await expect(page.getByRole('link', { name: 'Skip to the place itself' })).toBeFocused();
-  await hand.press('Enter');
-  await page.locator('[data-press="names"]').focus();
-  await hand.press('ArrowDown');
-  await expect(page.locator('[data-press="moth"]')).toBeFocused();
-  expect(hand.presses).toBe(3);
+test(
+  'help opens at its spot and is searched; a picture of one’s own stands behind graphics; keys reach everything',
+  { tag: '@whole' },
+  async ({ page, lamp }) => {
+    await page.goto(lamp.url);
+    const map = page.locator('[data-map]');
+    await expect(map.getByRole('button', { name: /^Names\./ })).toBeVisible();
+    const hand = new Hand(page);
+    // Past the rail and the top line in one press, and down the switches by arrows.
+    await hand.press('Tab');
+    await expect(page.getByRole('link', { name: 'Skip to the place itself' })).toBeFocused();
+    await hand.press('Enter');
+    await page.locator('[data-press="names"]').focus();
+    await hand.press('ArrowDown');
+    await expect(page.locator('[data-press="moth"]')).toBeFocused();
+    expect(hand.presses).toBe(3);
 
-  const backdrop = page.getByLabel('Backdrop');
-  const chooser = page.waitForEvent('filechooser');
-  await backdrop.click();
-  await page.getByRole('option', { name: 'backdrop: my picture or video …' }).click();
-  await (await chooser).setFiles('../docs/screenshots/output.png');
-  const own = page.getByRole('img', { name: 'On air' }).locator('img');
-  await expect(own).toHaveAttribute('src', /^blob:/);
-  // Kept by this browser, and sent to nobody. It is seen a moment before it is kept.
-  await expect
-    .poll(() =>
-      page.evaluate(async () => {
-        if (!(await indexedDB.databases()).some(({ name }) => name === 'sidelamp')) return false;
-        return await new Promise((done) => {
-          const opened = indexedDB.open('sidelamp');
-          opened.onsuccess = () => {
-            const found = opened.result.transaction('backdrop').objectStore('backdrop').get('own');
-            found.onsuccess = () => done(found.result instanceof Blob);
-            opened.result.close();
-          };
-        });
-      }),
-    )
-    .toBe(true);
-  await page.reload();
-  await expect(own).toHaveAttribute('src', /^blob:/);
-  await backdrop.click();
-  await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
-  await expect(page.getByText(/The browser gave no camera/)).toBeVisible();
-  await expect(own).toHaveAttribute('src', /^blob:/);
-  // Allowed, it runs behind the graphics.
-  await page.context().grantPermissions(['camera']);
-  await backdrop.click();
-  await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
-  const film = page.getByRole('img', { name: 'On air' }).locator('video');
-  await expect.poll(() => film.evaluate((one) => (one as HTMLVideoElement).currentTime)).toBeGreaterThan(0);
+    const backdrop = page.getByLabel('Backdrop');
+    const chooser = page.waitForEvent('filechooser');
+    await backdrop.click();
+    await page.getByRole('option', { name: 'backdrop: my picture or video …' }).click();
+    await (await chooser).setFiles('../docs/screenshots/output.png');
+    const own = page.getByRole('img', { name: 'On air' }).locator('img');
+    await expect(own).toHaveAttribute('src', /^blob:/);
+    // Kept by this browser, and sent to nobody. It is seen a moment before it is kept.
+    await expect
+      .poll(() =>
+        page.evaluate(async () => {
+          if (!(await indexedDB.databases()).some(({ name }) => name === 'sidelamp')) return false;
+          return await new Promise((done) => {
+            const opened = indexedDB.open('sidelamp');
+            opened.onsuccess = () => {
+              const found = opened.result.transaction('backdrop').objectStore('backdrop').get('own');
+              found.onsuccess = () => done(found.result instanceof Blob);
+              opened.result.close();
+            };
+          });
+        }),
+      )
+      .toBe(true);
+    await page.reload();
+    await expect(own).toHaveAttribute('src', /^blob:/);
+    await backdrop.click();
+    await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
+    await expect(page.getByText(/The browser gave no camera/)).toBeVisible();
+    await expect(own).toHaveAttribute('src', /^blob:/);
+    // Allowed, it runs behind the graphics.
+    await page.context().grantPermissions(['camera']);
+    await backdrop.click();
+    await page.getByRole('option', { name: 'backdrop: my camera, live' }).click();
+    const film = page.getByRole('img', { name: 'On air' }).locator('video');
+    await expect.poll(() => film.evaluate((one) => (one as HTMLVideoElement).currentTime)).toBeGreaterThan(0);
 
-  await page.getByRole('link', { name: 'Help: Desk' }).click();
-  const article = page.getByRole('article');
-  await expect(article.getByRole('heading', { name: 'The desk' })).toBeVisible();
-  const pictures = article.getByRole('img');
-  await expect
-    .poll(() => pictures.first().evaluate((one) => (one as HTMLImageElement).naturalWidth))
-    .toBeGreaterThan(400);
-  await page.getByLabel('Search the help').fill('leaked link');
-  await page.getByRole('link', { name: /^A leaked link/ }).click();
-  await expect(article.getByRole('heading', { name: 'A leaked link' })).toBeInViewport();
-  await page.getByLabel('Search the help').fill('zeppelin');
-  await expect(page.getByText('No matches')).toBeVisible();
-});
+    await page.getByRole('link', { name: 'Help: Desk' }).click();
+    const article = page.getByRole('article');
+    await expect(article.getByRole('heading', { name: 'The desk' })).toBeVisible();
+    const pictures = article.getByRole('img');
+    await expect
+      .poll(() => pictures.first().evaluate((one) => (one as HTMLImageElement).naturalWidth))
+      .toBeGreaterThan(400);
+    await page.getByLabel('Search the help').fill('leaked link');
+    await page.getByRole('link', { name: /^A leaked link/ }).click();
+    await expect(article.getByRole('heading', { name: 'A leaked link' })).toBeInViewport();
+    await page.getByLabel('Search the help').fill('zeppelin');
+    await expect(page.getByText('No matches')).toBeVisible();
+  },
+);

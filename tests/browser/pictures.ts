@@ -4,6 +4,8 @@ import { expect, mortal } from './sideLamp';
 
 const folder = join(import.meta.dirname, '../../docs/screenshots');
 
+mortal.use({ outputSize: 'whole' });
+
 mortal('pictures of each main view', async ({ page, output, lamp }) => {
   mortal.setTimeout(240_000);
   const shoot = (name: string) => page.screenshot({ path: join(folder, `${name}.png`) });

@@ -31,20 +31,23 @@ async function ahead(lamp: SideLamp, seconds: number): Promise<void> {
   expect(answer.ok).toBe(true);
 }
 
-test('ten minutes of the show, in fast time', async ({ page, output, lamp }) => {
+test('ten minutes of the show, in fast time', { tag: '@alone' }, async ({ page, output, lamp }) => {
   await open(page, lamp);
   const trail = page.getByRole('button').filter({ has: page.getByRole('status') });
 
   // 0:00. The opening: one key, three things; the switch of the cue counts down to its next step.
   await page.keyboard.press('z');
+  const cue = page.getByRole('button', { name: 'Cue Opening' });
   // All of it within the eight seconds to the next step.
   await Promise.all([
     expect(shown(output, 'Odalys Thrupp')).toBeVisible(),
     expect(lit(page, 'Names')).toBeVisible(),
     expect(lit(page, 'Lamp is on')).toBeVisible(),
-    expect(page.getByRole('button', { name: 'Cue Opening' })).toContainText('next step in'),
+    expect(cue).toContainText('next step in'),
   ]);
-  await ahead(lamp, 9);
+  // A step that is more than five seconds late is missed (rule 29): no further ahead than to the step itself, however slow the machine was.
+  const left = /next step in\s*0:(\d\d)/.exec((await cue.textContent()) ?? '')?.[1] ?? '0';
+  await ahead(lamp, Number(left) + 1);
   await expect(lit(page, 'Sightings')).toBeVisible();
   await expect(lit(page, 'Names')).toHaveCount(0);
   await expect(output.getByText('Odalys Thrupp')).toHaveCount(0);
@@ -207,6 +210,7 @@ async function onAirNow(page: Page): Promise<string[]> {
 
 mortal(
   'two desks stay in step, the last press wins, and two outputs agree, also after a kill',
+  { tag: '@alone' },
   async ({ page, browser, output, lamp }) => {
     await open(page, lamp);
     const context = await browser.newContext({ viewport: { width: 1024, height: 768 } });
@@ -451,6 +455,7 @@ test('with live edits words go to air as they are typed; without them they wait 
 
 mortal(
   'a timer runs alike on the output and the desk, through a kill, and a cue sets it',
+  { tag: '@alone' },
   async ({ page, output, lamp }) => {
     await open(page, lamp);
     await page.keyboard.press('t');

@@ -92,13 +92,9 @@ export class Program extends SideLamp {
 
 /** One process for many, one after another: what the first has taught the compiler serves those that follow. */
 class Host {
-  private readonly process = spawn(
-    'dotnet',
-    [join(root, 'tests/SideLamp.Host/bin/Release/net10.0/SideLamp.Host.dll')],
-    {
-      stdio: ['pipe', 'pipe', 'inherit'],
-    },
-  );
+  private readonly process = spawn('dotnet', [join(root, 'artifacts/run/Host/SideLamp.Host.dll')], {
+    stdio: ['pipe', 'pipe', 'inherit'],
+  });
   private readonly answers = createInterface(this.process.stdout);
 
   async begin(options: string[]): Promise<SideLamp> {

@@ -44,7 +44,7 @@ export function CardTable() {
         </Empty>
       </Page>
     );
-  return <Table graphic={graphic} template={template} />;
+  return <Table key={graphic.id} graphic={graphic} template={template} />;
 }
 
 function Table({ graphic, template }: { graphic: Graphic; template: Template }) {
