@@ -231,7 +231,8 @@ test('a file beside its place is uploaded or told, and templates one after anoth
       },
       { name, text },
     );
-  expect(await drop('notes.txt', 'words')).toBe(true);
+  // What takes files comes a moment after the place itself.
+  await expect.poll(() => drop('notes.txt', 'words')).toBe(true);
   await expect(page.getByText(/“notes.txt” was dropped beside its place/)).toBeVisible();
   const square = '<svg xmlns="http://www.w3.org/2000/svg" width="8" height="8"><rect width="8" height="8"/></svg>';
   expect(await drop('square.svg', square)).toBe(true);
