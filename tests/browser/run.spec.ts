@@ -624,41 +624,6 @@ test('rule 33: a second change jumps the first to its end, and a still graphic c
   expect(await output.evaluate(() => document.getAnimations().length)).toBe(0);
 });
 
-test('everything is found by name, and every key is listed', async ({ page, output, lamp }) => {
-  // On a page that has hardly opened its commands are still on their way: nothing that is typed before is lost.
-  let arrive = (): void => undefined;
-  const begun = new Promise<void>((done) => (arrive = done));
-  await page.route(/CommandPalette/, (route) => begun.then(() => route.continue()));
-  await page.goto(`${lamp.url}/feeds`);
-  await expect(page.getByRole('heading', { name: 'Feeds' })).toBeVisible();
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('light');
-  arrive();
-  await expect(page.getByRole('option').first()).toBeVisible();
-  await page.keyboard.type(' field');
-  await expect(page.getByRole('option')).toHaveText([/Light Field notes/]);
-  await page.keyboard.press('Enter');
-  await expect(shown(output, 'Field notes')).toBeVisible();
-  await page.keyboard.press('Control+k');
-  await page.keyboard.type('desk');
-  await page.keyboard.press('Enter');
-  await expect(lit(page, 'Field notes')).toBeVisible();
-  await page.keyboard.press('?');
-  const list = page.getByRole('dialog', { name: 'Keys' });
-  await expect(list.getByText('Next card of Names')).toBeVisible();
-  await expect(list.getByText('Run the cue Goodnight')).toBeVisible();
-  // A key in a dialog is no press.
-  await page.keyboard.press('1');
-  await page.keyboard.press('Escape');
-  await expect(list).toHaveCount(0);
-  await expect(lit(page, 'Names')).toHaveCount(0);
-  // The fixed ones do what they say.
-  await page.keyboard.press('Alt+l');
-  await expect(page.getByRole('button', { name: 'Look first', exact: true })).toHaveAttribute('aria-pressed', 'true');
-  await page.keyboard.press('Alt+m');
-  await expect.poll(async () => (await show(lamp)).loudness.muted).toBe(true);
-});
-
 test('a sound is played once on arrival, on the outputs that sound; every shipped tone is a sound', async ({
   page,
   output,

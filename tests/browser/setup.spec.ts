@@ -172,19 +172,6 @@ test('the shelf is searched, plays what is pointed at, and gives a starter set',
   await expect(page.getByRole('button', { name: /^Two people/ })).toBeVisible();
 });
 
-test('a wrong value is told where it was typed, and nothing is lost', async ({ page, lamp }) => {
-  await page.goto(`${lamp.url}/graphics/names`);
-  await page.getByLabel('Name', { exact: true }).nth(1).fill('{{ cloth. ');
-  // Half a placeholder is no fault yet: it is judged when the field is left.
-  await page.keyboard.press('Tab');
-  await expect(page.getByText(/placeholder cannot be read/)).toBeVisible();
-  await expect(page.getByLabel('Name', { exact: true }).nth(1)).toHaveValue('{{ cloth. ');
-  await visit(page, `${lamp.url}/feeds`);
-  await page.getByLabel('File or address').fill('relative.txt');
-  await page.keyboard.press('Enter');
-  await expect(page.getByText(/Give the whole path/)).toBeVisible();
-});
-
 test('no serious accessibility finding in any place and dialog, nor on the output page', async ({
   page,
   output,

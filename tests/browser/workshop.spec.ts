@@ -110,15 +110,13 @@ function gate(): { open(): void; passed: Promise<void> } {
   return { open, passed };
 }
 
-test('parts are named, set several at once, and drawn to one another in a free layer', async ({ page, lamp }) => {
+test('parts are drawn to one another in a free layer', async ({ page, lamp }) => {
   await page.goto(`${lamp.url}/graphics/names`);
   await page.getByRole('button', { name: 'Change its template' }).click();
   await page.waitForURL(/workshop\/own-/);
   const id = page.url().split('/').at(-1)!;
   interface Part {
     id: string;
-    name?: string;
-    weight?: number;
     at?: [number, number];
     parts?: Part[];
   }
@@ -131,23 +129,6 @@ test('parts are named, set several at once, and drawn to one another in a free l
   };
   const tree = page.getByRole('list', { name: 'Tree of parts' });
   const part = (name: string) => tree.getByRole('button', { name, exact: true });
-
-  // A name is for people: what outfits and other parts go by stays.
-  await part('second line').click();
-  await page.getByRole('complementary').getByLabel('Name', { exact: true }).fill('What they do');
-  await page.keyboard.press('Tab');
-  await expect(part('What they do')).toBeVisible();
-  await expect.poll(async () => (await source('role'))?.name).toBe('What they do');
-
-  // Two at once: where they differ it says so, and what is set holds for both.
-  await part('name').click({ modifiers: ['Control'] });
-  await expect(page.getByText('2 parts:')).toBeVisible();
-  const weight = page.getByLabel('Weight', { exact: true });
-  await expect(weight).toHaveAttribute('placeholder', 'they differ');
-  await weight.fill('500');
-  await page.keyboard.press('Enter');
-  await expect.poll(async () => [(await source('name'))?.weight, (await source('role'))?.weight]).toEqual([500, 500]);
-  await expect(weight).toHaveValue('500');
 
   // In a free layer a part is dragged until an edge of another holds it, or nudged.
   await part('everything').click();
@@ -199,38 +180,4 @@ test('parts are named, set several at once, and drawn to one another in a free l
   await page.keyboard.press('Shift+ArrowRight');
   await expect.poll(async () => (await source('text'))?.at?.[0]).toBe(70);
   await expect.poll(async () => (await handle.boundingBox())!.x).toBeGreaterThan(before);
-});
-
-test('a saved finish dresses another part, and a locked part stays as it is', async ({ page, lamp }) => {
-  await page.goto(`${lamp.url}/graphics/place`);
-  await page.getByRole('button', { name: 'Change its template' }).click();
-  await page.waitForURL(/workshop\/own-/);
-  const tree = page.getByRole('list', { name: 'Tree of parts' });
-  await tree.getByRole('button', { name: 'place', exact: true }).click();
-  await choose(page.getByLabel('Ink', { exact: true }), 'highlight');
-  await page.getByLabel('Name of a new finish').fill('Bright');
-  await page.getByRole('region', { name: 'Saved finishes' }).getByRole('button', { name: 'Save' }).click();
-  await page.getByRole('button', { name: 'Part', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Words' }).click();
-  await choose(page.getByLabel('Give it the look of'), 'Bright');
-  await expect(page.getByLabel('Ink', { exact: true })).toHaveText('highlight');
-  await page.getByRole('button', { name: 'text is open' }).click();
-  await expect(page.getByText('“text” is locked.')).toBeVisible();
-  await expect(page.getByRole('button', { name: 'Delete', exact: true })).toBeDisabled();
-});
-
-test('the row of a list is built from parts too, and a meter finds its field', async ({ page, lamp }) => {
-  await page.goto(`${lamp.url}/graphics/to-see`);
-  await page.getByRole('button', { name: 'Change its template' }).click();
-  await page.waitForURL(/workshop\/own-/);
-  const tree = page.getByRole('list', { name: 'Tree of parts' });
-  const easel = page.getByRole('img', { name: 'Easel: the template' });
-  await page.getByRole('button', { name: 'Field', exact: true }).click();
-  await choose(page.getByLabel('Kind of Field 1'), 'number');
-  await tree.getByRole('button', { pressed: true }).first().click();
-  await page.getByRole('button', { name: 'Part', exact: true }).click();
-  await page.getByRole('menuitem', { name: 'Meter' }).click();
-  await expect(easel.locator('[data-node="meter"]')).toBeAttached();
-  await tree.getByRole('button', { name: 'item', exact: true }).click();
-  await expect(page.getByLabel('Shows', { exact: true })).toHaveText('column 1');
 });

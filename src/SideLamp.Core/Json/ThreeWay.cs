@@ -1,3 +1,4 @@
+using System.Text.Json;
 using System.Text.Json.Nodes;
 
 namespace SideLamp.Core.Json;
@@ -125,6 +126,34 @@ public static class ThreeWay
         var sorted = moved ? entries.OrderBy(entry => order.IndexOf(IdOf(entry)) is var place and >= 0 ? place : int.MaxValue) : entries.AsEnumerable();
         return new JsonArray([.. sorted]);
     }
+
+    /// <summary>Whether one document is the other with other words and numbers in it, and nothing else.</summary>
+    /// <param name="places">Gathers the paths of what differs.</param>
+    public static bool IsRetyped(JsonNode? before, JsonNode? after, List<string> places, string path = "")
+    {
+        if (JsonNode.DeepEquals(before, after))
+        {
+            return true;
+        }
+
+        if (before is JsonObject once && after is JsonObject then)
+        {
+            return once.Concat(then).Select(pair => pair.Key).Distinct().All(key => IsRetyped(once[key], then[key], places, $"{path}/{key}"));
+        }
+
+        if (before is JsonArray listOnce && after is JsonArray listThen)
+        {
+            return EntryNames(listOnce) is var names && names.SequenceEqual(EntryNames(listThen)) && names.Select((name, at) => (name, at)).All(one => IsRetyped(listOnce[one.at], listThen[one.at], places, $"{path}/{one.name}"));
+        }
+
+        places.Add(path);
+        return IsTyped(before) && IsTyped(after);
+    }
+
+    private static bool IsTyped(JsonNode? value) => value is null || value.GetValueKind() is JsonValueKind.String or JsonValueKind.Number;
+
+    /// <summary>What tells the entries of a list apart: their ids, or their places.</summary>
+    private static List<string> EntryNames(JsonArray list) => [.. list.Select((entry, at) => HaveIds(list) ? IdOf(entry) : $"{at}")];
 
     private static bool HaveIds(params JsonArray[] lists) => lists.All(list => list.All(entry => entry is JsonObject one && one["id"] is JsonValue));
 

@@ -28,13 +28,13 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     /// <summary>In letters, of all edits: of more the oldest are forgotten. The newest stays however large it is.</summary>
     private const long MostLetters = 32 << 20;
 
-    /// <summary>Pauses in typing the same shorter than this make no new entry.</summary>
+    /// <summary>Pauses in typing at the same place shorter than this make no new entry.</summary>
     private static readonly Duration OneGo = Duration.FromSeconds(1.5);
 
     public static History Empty { get; } = new([], []);
 
-    /// <summary>The show before and after the newest edit, to which typing may still add; null after a start.</summary>
-    private (Show Before, Show After)? Newest { get; init; }
+    /// <summary>The show before and after the newest edit, to which typing may still add, and where it typed; null after a start.</summary>
+    private (Show Before, Show After, string? Retyped)? Newest { get; init; }
 
     /// <summary>What undo takes back; null = nothing.</summary>
     public EditDone? Next => Done.IsEmpty ? null : Done[^1];
@@ -47,8 +47,10 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
     /// <summary>The history with an edit that has just been made; what could be done again cannot any more.</summary>
     public History With(string author, string what, Show before, Show after, Instant at, ImmutableArray<string> paths, Dressing? dressing = null)
     {
-        var last = Next;
-        if (last is not null && last.Author == author && last.What == what && last.Paths.SequenceEqual(paths) && at - last.At < OneGo && Newest is { } newest && ReferenceEquals(newest.After, before))
+        var patch = ShowPatch.Between(before, after);
+        var retyped = patch.Retyped();
+        // Typing goes on where it has typed; what comes, goes, moves or is switched is a step of its own, however soon after another.
+        if (Next is { } last && last.Author == author && at - last.At < OneGo && retyped is not null && Newest is { } newest && newest.Retyped == retyped && ReferenceEquals(newest.After, before))
         {
             var longer = last with
             {
@@ -56,11 +58,11 @@ public sealed record History(ImmutableList<EditDone> Done, ImmutableList<EditDon
                 Patch = ShowPatch.Between(newest.Before, after),
                 Dressing = dressing is null || last.Dressing is null ? dressing ?? last.Dressing : dressing with { Before = last.Dressing.Before },
             };
-            return new History(Done.SetItem(Done.Count - 1, longer), []) { Newest = (newest.Before, after) };
+            return new History(Done.SetItem(Done.Count - 1, longer), []) { Newest = (newest.Before, after, retyped) };
         }
 
-        var edit = new EditDone(NextNo, author, what, at, paths, ShowPatch.Between(before, after)) { Dressing = dressing };
-        return new History(Bounded(Done.Add(edit)), []) { Newest = (before, after) };
+        var edit = new EditDone(NextNo, author, what, at, paths, patch) { Dressing = dressing };
+        return new History(Bounded(Done.Add(edit)), []) { Newest = (before, after, retyped) };
     }
 
     /// <summary>After an edit was taken back.</summary>

@@ -20,6 +20,9 @@ public sealed record ShowList(string Name, Func<Show, IEnumerable<(string Id, ob
 /// </summary>
 public static class ShowLists
 {
+    /// <summary>The name of the list of own templates.</summary>
+    public const string Templates = "template";
+
     public static readonly ImmutableArray<ShowList> All =
     [
         List("graphic", show => show.Graphics, (show, all) => show with { Graphics = all }, one => one.Id.Value),
@@ -35,7 +38,7 @@ public static class ShowLists
         List("chat command", show => show.ChatCommands, (show, all) => show with { ChatCommands = all }, one => one.Id.Value),
         List("vote", show => show.Votes, (show, all) => show with { Votes = all }, one => one.Id.Value),
         List("brand", show => show.Wardrobe, (show, all) => show with { Wardrobe = all }, one => one.Name),
-        List("template", show => show.OwnTemplates, (show, all) => show with { OwnTemplates = all }, one => one.Id.Value),
+        List(Templates, show => show.OwnTemplates, (show, all) => show with { OwnTemplates = all }, one => one.Id.Value),
     ];
 
     /// <summary>What is kept in one piece: the show without those lists.</summary>

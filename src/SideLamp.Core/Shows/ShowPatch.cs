@@ -1,6 +1,7 @@
 using System.Text.Json.Nodes;
 using System.Text.Json.Serialization;
 using SideLamp.Core.Json;
+using SideLamp.Core.Templates;
 
 namespace SideLamp.Core.Shows;
 
@@ -12,6 +13,7 @@ public sealed record ShowPatch(string Before, string After)
     private const string Head = "head";
     private const string Id = "id";
     private const string Body = "body";
+    private const string Source = "source";
 
     /// <summary>How long it is.</summary>
     [JsonIgnore]
@@ -20,6 +22,25 @@ public sealed record ShowPatch(string Before, string After)
     /// <summary>The way back.</summary>
     [JsonIgnore]
     public ShowPatch Reversed => new(After, Before);
+
+    /// <summary>Where words and numbers stand anew, as typing and dragging leave them; null where anything came, went, moved or was switched.</summary>
+    public string? Retyped()
+    {
+        var places = new List<string>();
+        return ThreeWay.IsRetyped(Opened(Before), Opened(After), places) ? string.Join('\n', places) : null;
+    }
+
+    /// <summary>With the documents that templates are opened, too.</summary>
+    private static JsonObject Opened(string written)
+    {
+        var patch = JsonNode.Parse(written)!.AsObject();
+        foreach (var body in patch[ShowLists.Templates]?.AsArray().Select(one => one![Body]).OfType<JsonObject>().Where(body => body[Source] is not null) ?? [])
+        {
+            body[Source] = JsonNode.Parse(body[Source]!.GetValue<string>(), documentOptions: TemplateReader.Lenient);
+        }
+
+        return patch;
+    }
 
     public static ShowPatch Between(Show before, Show after)
     {

@@ -103,13 +103,34 @@ public sealed class HistoryTests
     }
 
     [Fact]
+    public void What_is_switched_made_deleted_or_typed_elsewhere_is_a_step_of_its_own_however_soon()
+    {
+        static Show Drawn(Show show, string source) => show with { OwnTemplates = [new OwnTemplate(new TemplateId("own-1"), source)] };
+        var typed = Demo.With(Demo.Graphics[0] with { Name = "A" });
+        var elsewhere = typed.With(typed.Graphics[1] with { Name = "A" });
+        var once = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "mark", "width": 20}, {"id": "plate", "width": 20}]}}""");
+        var wider = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "mark", "width": 24}, {"id": "plate", "width": 20}]}}""");
+        var widest = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "mark", "width": 240}, {"id": "plate", "width": 20}]}}""");
+        var other = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "mark", "width": 240}, {"id": "plate", "width": 40}]}}""");
+        var behind = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "plate", "width": 40}, {"id": "mark", "width": 240}]}}""");
+        var locked = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "plate", "width": 40, "locked": true}, {"id": "mark", "width": 240}]}}""");
+        var gone = Drawn(elsewhere, """{"root": {"id": "top", "parts": [{"id": "plate", "width": 40, "locked": true}]}}""");
+        Show[] states = [Demo, typed, elsewhere, once, wider, widest, other, behind, locked, gone];
+        var history = Edits([.. states.Zip(states.Skip(1), (before, after) => ("me", before, after))]);
+        // Of nine edits one was typing that went on.
+        Assert.Equal(8, history.Done.Count);
+        Assert.Equal(locked.OwnTemplates[0].Source, history.Done[^1].Patch.Revert(gone)!.OwnTemplates[0].Source);
+        Assert.Equal(once.OwnTemplates[0].Source, history.Done[3].Patch.Revert(widest)!.OwnTemplates[0].Source);
+    }
+
+    [Fact]
     public void Two_hundred_edits_are_remembered_as_what_they_changed_and_vast_ones_push_out_the_oldest()
     {
         var (show, history) = (Demo, History.Empty);
         foreach (var no in Enumerable.Range(1, 230))
         {
             var next = show.With(show.Graphics[0] with { Name = $"No. {no}" });
-            history = history.With("me", $"{no}", show, next, Instant.FromUnixTimeSeconds(no), []);
+            history = history.With("me", $"{no}", show, next, Instant.FromUnixTimeSeconds(2 * no), []);
             show = next;
         }
 
@@ -118,7 +139,7 @@ public sealed class HistoryTests
         foreach (var no in Enumerable.Range(1, 4))
         {
             var next = show.With(show.Graphics[0] with { Cards = [.. show.Graphics[0].Cards.Select((card, at) => at > 0 ? card : card with { Words = card.Words.SetItem("name", new string((char)('a' + no), 9 << 20)) })] });
-            history = history.With("me", $"vast {no}", show, next, Instant.FromUnixTimeSeconds(1000 + no), []);
+            history = history.With("me", $"vast {no}", show, next, Instant.FromUnixTimeSeconds(1000 + 2 * no), []);
             show = next;
         }
 

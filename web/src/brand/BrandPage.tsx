@@ -18,10 +18,15 @@ import { Motion } from './Motion';
 import { Typefaces } from './Typefaces';
 
 /**
- * What this page has renamed, there and back: the address follows a moment later than the show, and undo does not touch it. In
- * the meantime the brand is not gone, and its name may still be typed.
+ * All names that this page has given a brand, by each of them, the newest first: the address follows a moment later than the show,
+ * and undo, which may go back over several, does not touch it. In the meantime the brand is not gone, and its name may still be typed.
  */
-const renamed = createStore<Record<string, string>>(() => ({}));
+const renamed = createStore<Record<string, readonly string[]>>(() => ({}));
+
+function rename(from: string, to: string): void {
+  const names = [to, ...(renamed.getState()[from] ?? [from]).filter((name) => name !== to)];
+  renamed.setState(Object.fromEntries(names.map((name) => [name, names])));
+}
 
 /** A brand of the show, with the show's own graphics beside it in its look: the one in use, or another that was opened. */
 export function BrandPage() {
@@ -31,8 +36,8 @@ export function BrandPage() {
   const [first] = useState(show.brand.name);
   const wanted = asked.get('open') ?? first;
   const called = useStore(renamed, (all) => all[wanted]);
-  const named = (name: string | undefined) => show.brands.find((one) => one.name === name);
-  const brand = named(wanted) ?? named(called);
+  const named = (name: string) => show.brands.find((one) => one.name === name);
+  const brand = named(wanted) ?? called?.map(named).find((one) => one);
   if (!brand)
     return (
       <Page title="Brand">
@@ -48,7 +53,7 @@ export function BrandPage() {
       brand={brand}
       onOpen={(name) => setAsked({ open: name })}
       onRename={(name) => {
-        renamed.setState({ [brand.name]: name, [name]: brand.name });
+        rename(brand.name, name);
         setAsked({ open: name }, { replace: true });
       }}
     />
