@@ -28,13 +28,10 @@ public sealed class LoopTests : IDisposable
     {
         var clock = new EngineClock(TimeProvider.System);
         var feed = new Feed(new FeedId("flood"), "Flood", "/nowhere", Feed.LeastEvery);
-        var stage = new Stage(Kept.Of(DemoShow.Empty("token") with { Feeds = [feed] }, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, []);
         using var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
-        using var keeper = new Keeper(folder, null, stage.Kept, new Findings([]), NullLogger<Keeper>.Instance);
-        var shelf = new Shelf([]);
-        var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face), new LookAlikes(), _ => null);
-        var folding = new Folding(book, shelf);
-        using var loop = new ShowLoop(folding, new LayingAhead(folding, book), clock, keeper, stage, NullLogger<ShowLoop>.Instance);
+        var stage = StageOf(DemoShow.Empty("token") with { Feeds = [feed] }, clock);
+        using var keeper = KeeperOf(folder, stage);
+        using var loop = LoopOn(stage, clock, keeper);
 
         // Nobody takes anything yet.
         var waiting = new List<Task<Answer>>();
@@ -64,8 +61,40 @@ public sealed class LoopTests : IDisposable
         // Each edit counts, in order; of the readings the newest alone.
         Assert.Equal(($"Show {waiting.Count - 1}", "line 19999"), (loop.Stage.Show.Name, loop.Stage.Values[feed.Id].Tables[0].Columns[0].Cells[0]));
         Assert.InRange(turns, waiting.Count, waiting.Count + 10);
+    }
 
-        static EditInput Edit(int at) => new(new EditShow(new ShowEdit(long.MaxValue, Name: $"Show {at}")), "page");
+    [Fact]
+    public async Task A_clock_that_says_what_no_calendar_reaches_holds_up_no_press_and_after_the_end_nobody_waits()
+    {
+        var time = new Hours();
+        using var folder = DataFolder.Open(new ServeOptions(_data.FullName, ServeOptions.UsualPort, Empty: true));
+        var clock = new EngineClock(time);
+        var stage = StageOf(DemoShow.Empty("token"), clock);
+        using var keeper = KeeperOf(folder, stage);
+        using var loop = LoopOn(stage, clock, keeper);
+        await loop.StartAsync(TestContext.Current.CancellationToken);
+        time.IsBeyond = true;
+        await loop.Ask(Edit(1));
+        await loop.Ask(Edit(2));
+        time.IsBeyond = false;
+        await loop.Ask(Edit(3));
+        Assert.Equal("Show 3", loop.Stage.Show.Name);
+        await loop.StopAsync(TestContext.Current.CancellationToken);
+        await Assert.ThrowsAsync<RefusedException>(() => loop.Ask(Edit(4)));
+    }
+
+    private static EditInput Edit(int at) => new(new EditShow(new ShowEdit(long.MaxValue, Name: $"Show {at}")), "page");
+
+    private static Stage StageOf(Show show, EngineClock clock) => new(Kept.Of(show, clock.Now), 1, ImmutableDictionary<string, Touch>.Empty, []);
+
+    private static Keeper KeeperOf(DataFolder folder, Stage stage) => new(folder, null, stage.Kept, new Findings([]), NullLogger<Keeper>.Instance);
+
+    private static ShowLoop LoopOn(Stage stage, EngineClock clock, Keeper keeper)
+    {
+        var shelf = new Shelf([]);
+        var book = new PictureBook(shelf, new TextShaper(Path.Combine(Folder, "fonts"), face => face), new LookAlikes(), _ => null);
+        var folding = new Folding(book, shelf);
+        return new ShowLoop(folding, new LayingAhead(folding, book), clock, keeper, stage, NullLogger<ShowLoop>.Instance);
     }
 
     [Fact]
@@ -139,6 +168,9 @@ public sealed class LoopTests : IDisposable
     {
         public int Passed { get; set; }
 
-        public override DateTimeOffset GetUtcNow() => new DateTimeOffset(2026, 6, 20, 21, 30, 0, TimeSpan.Zero).AddHours(Passed);
+        /// <summary>As .NET answers after the year 9999.</summary>
+        public bool IsBeyond { get; set; }
+
+        public override DateTimeOffset GetUtcNow() => IsBeyond ? throw new ArgumentOutOfRangeException(nameof(IsBeyond)) : new DateTimeOffset(2026, 6, 20, 21, 30, 0, TimeSpan.Zero).AddHours(Passed);
     }
 }

@@ -169,6 +169,28 @@ public sealed record AirState(
             }
         }
     }
+
+    /// <summary>The state without something that is due: where that could not be worked out, it is gone at once and does not come again by itself (rule 31).</summary>
+    internal AirState Without(Due due) =>
+        due.What switch
+        {
+            Following following => this with { Followers = Followers?.Remove(following) },
+            Repeat repeat => this with { Repeats = Repeats.Remove(repeat) },
+            TimerRun timer => this with { Timers = Timers.Replace(timer, timer with { Due = null }) },
+            Watch watch => this with { Watches = Watches.Replace(watch, watch with { IsRipe = true, IsSpent = true }) },
+            QueuedAlert alert => this with { Alerts = Alerts.Remove(alert) },
+            CueStepAhead step => this with { CueSteps = CueSteps.Remove(step) },
+            _ => this with { Airings = [.. Airings.SelectMany(airing => airing.Id == due.Airing ? Without(airing, due.Kind) : [airing])] },
+        };
+
+    /// <summary>What is on air stays as it is, and what leaves is gone.</summary>
+    private Airing[] Without(Airing airing, DueKind kind) =>
+        (airing.Phase, kind) switch
+        {
+            (Phase.Lit, DueKind.CardStep) => [airing with { StepsAt = null }],
+            (Phase.Arriving or Phase.Reviving, _) => [airing with { Phase = Phase.Lit, InAt = airing.InAt ?? Now, StayEnds = airing.EndOfStay(Now), StepsAt = null }],
+            _ => [],
+        };
 }
 
 /// <param name="Since">Of the first of them.</param>
@@ -186,6 +208,30 @@ internal readonly record struct Due(Instant At, DueKind Kind, AiringId Airing, o
             Repeat repeat => $"graphic {repeat.Graphic}",
             TimerRun timer => $"timer {timer.Timer}",
             CueStepAhead step => $"cue {step.Cue}",
+            _ => null,
+        };
+
+    /// <summary>The graphic that it is about; null = it is about none.</summary>
+    public GraphicId? GraphicIn(AirState state)
+    {
+        var airing = Airing;
+        return What switch
+        {
+            Following following => following.Graphic,
+            Repeat repeat => repeat.Graphic,
+            Watch watch => watch.Graphic,
+            QueuedAlert alert => alert.Graphic,
+            TimerRun or CueStepAhead => null,
+            _ => state.Airings.FirstOrDefault(one => one.Id == airing)?.Graphic,
+        };
+    }
+
+    /// <summary>In words, where it is about no graphic.</summary>
+    public string? Words(IAirFacts facts) =>
+        What switch
+        {
+            TimerRun timer => $"Timer “{facts.Timer(timer.Timer)?.Name}”",
+            CueStepAhead step => $"Cue “{step.Name}”",
             _ => null,
         };
 }

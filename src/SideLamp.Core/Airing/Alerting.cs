@@ -35,7 +35,24 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
     /// <summary>What viewers did, as rules have it: each joins the queue, is told with others of its kind, or is only counted.</summary>
     public string? Announce(Announce news)
     {
-        var refusal = news.Alerts.Select(alert => Join(alert with { Since = Now })).ToList().Find(one => one is not null);
+        string? refusal = null;
+        foreach (var alert in news.Alerts)
+        {
+            var joined = false;
+            Alone(
+                () =>
+                {
+                    refusal = Join(alert with { Since = Now }) ?? refusal;
+                    joined = true;
+                },
+                state => state,
+                alert.Graphic
+            );
+            if (!joined)
+            {
+                Leave(alert);
+            }
+        }
 
         foreach (var late in news.Missed)
         {
@@ -156,7 +173,7 @@ internal sealed class Alerting(Scene scene, Seating seating, MakingWay makingWay
 
             if (!(alert.From > Now))
             {
-                Begin(alert);
+                Alone(() => Begin(alert), state => state with { Alerts = state.Alerts.Remove(alert) }, alert.Graphic);
             }
         }
     }

@@ -310,6 +310,9 @@ public enum HappeningKind
     /// <summary>One source fell due again and again, and was switched off (rule 31).</summary>
     SwitchedOff,
 
+    /// <summary>It had its turn, could not be worked out, and was left out (rule 31).</summary>
+    LeftOut,
+
     /// <summary>So many events came that those of one rule are only counted for now.</summary>
     Quieted,
     AlertsPaused,
@@ -343,4 +346,7 @@ public sealed record Step(AirState State, ImmutableArray<Happening> Happenings, 
 {
     /// <summary>What alerts would have told that were not shown.</summary>
     public ImmutableArray<AlertEvent> Unshown { get; init; } = [];
+
+    /// <summary>What could not be worked out and was left out, for the developer's log.</summary>
+    public ImmutableArray<string> Faults { get; init; } = [];
 }

@@ -77,12 +77,6 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
 
     private void SwitchOff(Due due)
     {
-        var about = due.What switch
-        {
-            Following following => following.Graphic,
-            Repeat repeat => repeat.Graphic,
-            _ => (GraphicId?)null,
-        };
         State = due.What switch
         {
             Following following => State with { Followers = State.Followers!.Remove(following) },
@@ -92,13 +86,7 @@ internal sealed class Dues(Scene scene, Seating seating, Timing timing, CueRunni
             CueStepAhead step => State with { CueSteps = State.CueSteps.RemoveAll(one => one.Cue == step.Cue) },
             _ => State,
         };
-        var what = due.What switch
-        {
-            TimerRun timer => $"Timer “{Facts.Timer(timer.Timer)?.Name}”",
-            CueStepAhead step => $"Cue “{step.Name}”",
-            _ => null,
-        };
-        Happenings.Add(new Happening(Now, HappeningKind.SwitchedOff, about, Origin.Automatic, What: what));
+        Happenings.Add(new Happening(Now, HappeningKind.SwitchedOff, due.GraphicIn(State), Origin.Automatic, What: due.Words(Facts)));
     }
 
     private void WakeTimer(TimerRun run)

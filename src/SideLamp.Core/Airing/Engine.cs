@@ -66,25 +66,4 @@ public static class Engine
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
     public static Instant? NextWake(AirState state) => state.NextDue()?.At;
-
-    /// <summary>
-    /// The state without what is due next, which is gone from the air at once: for when working it out has failed, and would
-    /// fail again (rule 31). Where nothing is due, what waits for its turn is what has failed, and goes.
-    /// </summary>
-    public static (AirState Air, string? What) WithoutNextDue(AirState state, Instant now) =>
-        state.NextDue() switch
-        {
-            { } later when later.At > now => WithoutWaiting(state),
-            null => WithoutWaiting(state),
-            { What: Following following } => (state with { Followers = state.Followers?.Remove(following) }, "What follows a graphic"),
-            { What: Repeat repeat } => (state with { Repeats = state.Repeats.Remove(repeat) }, "A graphic that comes by itself"),
-            { What: TimerRun timer } => (state with { Timers = state.Timers.Replace(timer, timer with { Due = null }) }, $"Timer {timer.Timer}"),
-            { What: Watch watch } => (state with { Watches = state.Watches.Remove(watch) }, "What a graphic is lit for"),
-            { What: QueuedAlert alert } => (state with { Alerts = state.Alerts.Remove(alert) }, "An alert"),
-            { What: CueStepAhead step } => (state with { CueSteps = state.CueSteps.Remove(step) }, $"A step of “{step.Name}”"),
-            { } due => (state with { Airings = state.Airings.RemoveAll(airing => airing.Id == due.Airing) }, "The next move of a graphic"),
-        };
-
-    private static (AirState, string?) WithoutWaiting(AirState state) =>
-        (state with { Alerts = [], Asides = [], Airings = state.Airings.RemoveAll(airing => airing.Phase == Phase.Waiting) }, null);
 }

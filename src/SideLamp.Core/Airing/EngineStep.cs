@@ -97,9 +97,10 @@ internal sealed class EngineStep
         }
     }
 
+    /// <summary>What is due is done; where that fails it is taken out, and time goes on (rule 31).</summary>
     public void Wake(Due due)
     {
-        _dues.Wake(due);
+        _scene.Alone(() => _dues.Wake(due), state => (state with { Now = Instant.Max(state.Now, due.At) }).Without(due), due.GraphicIn(State), due.Words(_scene.Facts));
         Settle();
     }
 
@@ -116,7 +117,7 @@ internal sealed class EngineStep
     }
 
     /// <summary>What has become of it so far.</summary>
-    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts, Unrow: _scene.Unrow) { Unshown = [.. _scene.Unshown] };
+    public Step Done() => new(State, [.. _scene.Happenings], [.. _scene.Choices], Uncounts: _scene.Uncounts, Unrow: _scene.Unrow) { Unshown = [.. _scene.Unshown], Faults = [.. _scene.Faults] };
 
     private string? Try(AirCommand command) =>
         command switch

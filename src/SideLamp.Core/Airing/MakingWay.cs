@@ -18,7 +18,7 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
         {
             if (!State.Airings.Any(other => other.Seat == waiting.Seat && !other.Holds))
             {
-                seating.Begin(waiting);
+                Alone(() => seating.Begin(waiting), state => state with { Airings = state.Airings.RemoveAll(one => one.Id == waiting.Id) }, waiting.Graphic);
             }
         }
     }
@@ -107,7 +107,7 @@ internal sealed class MakingWay(Scene scene, Seating seating) : ScenePart(scene)
     {
         foreach (var aside in CoversFirst(State.Asides.FindAll(one => !State.Airings.Any(airing => airing.Id == one.Cause)), one => one.What))
         {
-            ComeBack(aside);
+            Alone(() => ComeBack(aside), state => state with { Asides = state.Asides.Remove(aside) }, aside.What.Graphic);
         }
     }
 

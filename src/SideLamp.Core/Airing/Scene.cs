@@ -62,6 +62,34 @@ internal sealed class Scene(AirState state, IAirFacts facts, Instant until)
     public bool IsFree(SeatId seat) =>
         State.HolderOf(seat) is null or { Origin: Origin.Automatic } && State.Asides.TrueForAll(aside => aside.What.Seat != seat || aside.What.Origin != Origin.Person);
 
+    /// <summary>What could not be worked out, for the developer's log.</summary>
+    public List<string> Faults { get; } = [];
+
+    /// <summary>
+    /// Works on one of several things. Where that fails nothing of it is done, the thing is taken out, and that is said (rule 31): it
+    /// would fail again, and all else goes on.
+    /// </summary>
+    /// <param name="without">The state without it: it does not come again by itself.</param>
+    /// <param name="about">The graphic whose name says what it was.</param>
+    /// <param name="what">What it was, where no graphic's name says it.</param>
+    public void Alone(Action act, Func<AirState, AirState> without, GraphicId? about, string? what = null)
+    {
+        var (state, happenings, choices, unshown, uncounts, unrow) = (State, Happenings.Count, Choices.Count, Unshown.Count, Uncounts, Unrow);
+        try
+        {
+            act();
+        }
+        catch (Exception error)
+        {
+            (State, Uncounts, Unrow) = (without(state), uncounts, unrow);
+            Happenings.RemoveRange(happenings, Happenings.Count - happenings);
+            Choices.RemoveRange(choices, Choices.Count - choices);
+            Unshown.RemoveRange(unshown, Unshown.Count - unshown);
+            Happenings.Add(new Happening(State.Now, HappeningKind.LeftOut, about, Origin.Automatic, What: what));
+            Faults.Add($"{error}");
+        }
+    }
+
     public void MoveTo(Instant instant) => State = State with { Now = Instant.Max(State.Now, instant) };
 
     /// <summary>An airing in place of the same one as it was.</summary>
@@ -126,6 +154,9 @@ internal abstract class ScenePart(Scene scene)
     protected List<Happening> Happenings => scene.Happenings;
 
     protected List<Choice> Choices => scene.Choices;
+
+    /// <inheritdoc cref="Scene.Alone"/>
+    protected void Alone(Action act, Func<AirState, AirState> without, GraphicId? about, string? what = null) => scene.Alone(act, without, about, what);
 
     protected void Put(Airing airing) => scene.Put(airing);
 

@@ -36,6 +36,7 @@ public static class Trail
             (HappeningKind.ChainsEnded, _) => "Too much had fallen due: nothing comes by itself any more",
             (HappeningKind.LetCome, _) => $"What comes by itself comes again{by}",
             (HappeningKind.SwitchedOff, _) => $"{name ?? happening.What} fell due again and again, and was switched off",
+            (HappeningKind.LeftOut, _) => $"{name ?? happening.What ?? "Something"} had its turn, could not be worked out, and was left out",
             (HappeningKind.Quieted, _) => $"So many come at once: those for {name} are only counted for now",
             (HappeningKind.AlertsPaused, _) => $"Alerts wait{by}",
             (HappeningKind.AudienceCleared, _) => $"All that the audience sent was taken off{by}",

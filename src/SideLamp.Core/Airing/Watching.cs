@@ -34,14 +34,17 @@ internal sealed class Watching(Scene scene, Seating seating, Lighting lighting) 
         foreach (var graphic in State.Watches.Select(one => one.Graphic))
         {
             Look(graphic);
-            Act(State.Watches.Find(one => one.Graphic == graphic)!);
+            // Until it has been otherwise once.
+            Alone(() => Act(WatchOf(graphic)), state => state with { Watches = state.Watches.Replace(WatchOf(graphic), WatchOf(graphic) with { IsSpent = true }) }, graphic);
         }
     }
+
+    private Watch WatchOf(GraphicId graphic) => State.Watches.Find(one => one.Graphic == graphic)!;
 
     /// <summary>What went dark while it might be lit was sent away, or has had its stay; unless lights out or an alert took it, for then it may come back.</summary>
     private void Look(GraphicId graphic)
     {
-        var watch = State.Watches.Find(one => one.Graphic == graphic)!;
+        var watch = WatchOf(graphic);
         var airing = State.Of(graphic);
         var isLit = airing is { Holds: true } || State.AsideOf(graphic) is not null;
         var isOut = State.Waits && State.LightsOut?.Exists(one => one.Graphic == graphic) == true;

@@ -92,18 +92,25 @@ public sealed record Vote(VoteId Id, string Question, ImmutableArray<VoteOption>
     }
 
     /// <summary>Which option a text is for: the bare option, by its number or one of its words. Null = none.</summary>
-    public int? OptionIn(string text)
+    public int? OptionIn(string text) => OptionIn(text, OptionsByWord());
+
+    /// <summary>Likewise, for many texts.</summary>
+    /// <param name="byWord">Of <see cref="OptionsByWord"/>.</param>
+    public static int? OptionIn(string text, IReadOnlyDictionary<string, int> byWord) => byWord.TryGetValue(ChatText.Plain(text), out var option) ? option : null;
+
+    /// <summary>The options by each word that counts for them; what counts for two counts for the first.</summary>
+    public IReadOnlyDictionary<string, int> OptionsByWord()
     {
-        var said = ChatText.Plain(text);
-        for (var at = 0; said.Length > 0 && at < Options.Length; at++)
+        var byWord = new Dictionary<string, int>();
+        for (var at = 0; at < Options.Length; at++)
         {
-            if (WordsOf(Options[at], at).Contains(said))
+            foreach (var word in WordsOf(Options[at], at))
             {
-                return at;
+                byWord.TryAdd(word, at);
             }
         }
 
-        return null;
+        return byWord;
     }
 
     /// <summary>An option's name counts for it, too.</summary>

@@ -23,22 +23,23 @@ internal sealed partial class Fold
     private Turn Chat(Stage stage, ChatInput input)
     {
         var turn = TakeBackInChat(stage, input.Gone);
-        var chat = turn.Stage.Kept.Chat;
-        if (stage.Show.ChatRules.ByItself)
-        {
-            chat = chat with { Queue = chat.Queue.With(input.Candidates.Where(one => !chat.Bars.Has(one.Ref)), now) };
-        }
-
-        chat = input.Papers.Aggregate(chat, Voted(stage.Show));
-        turn = turn with { Stage = With(turn.Stage, chat) };
-        return input.Commands.Aggregate(turn, Commanded);
+        // One by one: a message that cannot be taken keeps no other one back.
+        var messages = stage.Show.ChatRules.ByItself ? input.Candidates : [];
+        turn = messages.Aggregate(turn, (so, one) => Alone(so, new ToDo("A message", On(all => Candidate(all, one)), Stays)));
+        turn = input.Papers.Aggregate(turn, (so, one) => Alone(so, new ToDo("A vote", On(all => With(all, Voted(all.Show, all.Kept.Chat, one))), Stays)));
+        return input.Commands.Aggregate(turn, (so, one) => Alone(so, new ToDo("A viewer’s command", all => Commanded(all, one), Stays)));
     }
 
-    private static Func<ChatState, CastPaper, ChatState> Voted(Show show) =>
-        (chat, cast) =>
-            show.Vote(cast.Vote) is { Feed: null } vote && chat.Votes.TryGetValue(cast.Vote, out var run) && run.No == cast.Run && run.Closed is null && !(run.Closes <= cast.At) && !chat.Bars.Has(cast.Message)
-                ? chat with { Votes = chat.Votes.SetItem(cast.Vote, run.With(new Paper(cast.Message.Person, cast.Option), vote.MayChange)) }
-                : chat;
+    private Stage Candidate(Stage stage, ChatMessage message)
+    {
+        var chat = stage.Kept.Chat;
+        return chat.Bars.Has(message.Ref) ? stage : With(stage, chat with { Queue = chat.Queue.With([message], now) });
+    }
+
+    private static ChatState Voted(Show show, ChatState chat, CastPaper cast) =>
+        show.Vote(cast.Vote) is { Feed: null } vote && chat.Votes.TryGetValue(cast.Vote, out var run) && run.No == cast.Run && run.Closed is null && !(run.Closes <= cast.At) && !chat.Bars.Has(cast.Message)
+            ? chat with { Votes = chat.Votes.SetItem(cast.Vote, run.With(new Paper(cast.Message.Person, cast.Option), vote.MayChange)) }
+            : chat;
 
     private Turn TakeBackInChat(Stage stage, ImmutableArray<TakenBack> gone)
     {
@@ -143,7 +144,7 @@ internal sealed partial class Fold
                 {
                     var step = new PressCount(new CommandId($"chat {message.No}"), graphic.Id, command.Field);
                     var counted = Count(stage, Counts.Step(stage.Kept.Chosen(graphic), template, step), step, template);
-                    return turn with { Stage = counted.Stage, Happenings = turn.Happenings.AddRange(counted.Happenings) };
+                    return counted.After(turn) with { Reply = turn.Reply };
                 }
                 catch (RefusedException refused)
                 {
@@ -269,42 +270,6 @@ internal sealed partial class Fold
     {
         var happening = new Happening(now, HappeningKind.Chat, null, Origin.Person, What: what);
         return new Turn(stage.Told(new TrailLine(now, what, null)), [happening], Reply.Done);
-    }
-
-    /// <summary>What falls due in chat: votes close, commands are done, lines pass, the next message comes.</summary>
-    private Turn Chatted(Stage before, Turn turn)
-    {
-        turn = turn with { Stage = Recalled(before, turn.Stage) };
-        var chat = turn.Stage.Kept.Chat;
-        if (ReferenceEquals(chat, ChatState.None))
-        {
-            return turn;
-        }
-
-        foreach (var (id, run) in chat.Votes.Where(one => one.Value is { Closed: null, Closes: { } closes } && closes <= now))
-        {
-            var closed = turn.Stage.Show.Vote(id) is { } vote ? Closed(turn.Stage, vote, run) : Turn.Nothing(With(turn.Stage, turn.Stage.Kept.Chat with { Votes = turn.Stage.Kept.Chat.Votes.Remove(id) }));
-            turn = turn with { Stage = closed.Stage, Happenings = turn.Happenings.AddRange(closed.Happenings) };
-        }
-
-        foreach (var (id, run) in chat.Votes.Where(one => one.Value.Closed is null && turn.Stage.Show.Vote(one.Key) is { Feed: not null }))
-        {
-            // A form's rows are counted as they stand.
-            var counts = FeedVotes.Of(turn.Stage.Show.Vote(id)!, turn.Stage.Kept);
-            turn = turn.Stage.Kept.Chat.Votes[id] is { Closed: null } still && !counts.SequenceEqual(still.Counts) ? turn with { Stage = With(turn.Stage, turn.Stage.Kept.Chat with { Votes = turn.Stage.Kept.Chat.Votes.SetItem(id, still with { Counts = counts }) }) } : turn;
-        }
-
-        turn = turn with { Stage = Erased(With(turn.Stage, Passed(turn.Stage))) };
-        if (!turn.Stage.HoldsAudience)
-        {
-            foreach (var due in turn.Stage.Kept.Chat.Ahead.Where(one => one.At <= now))
-            {
-                turn = turn with { Stage = With(turn.Stage, turn.Stage.Kept.Chat with { Ahead = turn.Stage.Kept.Chat.Ahead.Remove(due) }) };
-                turn = turn.Stage.Show.ChatCommands.FirstOrDefault(one => one.Id == due.Command) is { IsOn: true } command ? Done(turn, command, due.Message) : turn;
-            }
-        }
-
-        return NextMessage(turn);
     }
 
     /// <summary>Whose votes they were, who is to be thanked, whom an alert tells of: nobody by name.</summary>

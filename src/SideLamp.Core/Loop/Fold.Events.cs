@@ -11,12 +11,21 @@ internal sealed partial class Fold
     /// <summary>What viewers did is counted, and sets off what it does.</summary>
     private Turn Hear(Stage stage, FiguresInput input)
     {
+        // What is not heard is told anew each time: what fails as a whole would fail each time, and no figure would move again.
+        var figures = stage.Kept with { Figures = input.Figures, Air = stage.Air with { Heard = Math.Max(stage.Air.Heard ?? 0, input.Figures.Newest) } };
+        return Alone(Turn.Nothing(stage), new ToDo("What viewers did", turn => HearAll(turn.Stage, input), so => so with { Kept = figures }));
+    }
+
+    private Turn HearAll(Stage stage, FiguresInput input)
+    {
         var news = Hearing.News(stage, input);
         var heard = Hearing.With(stage, input, news, now);
         var byHand = Hearing.ByHand(stage, input, news, now).ToImmutableArray();
         heard = heard.Told(byHand.Select(one => TrailLine.Of(new LogLine(one, null))).OfType<TrailLine>());
         var met = Hearing.Met(stage, heard).ToList();
-        var turn = DoAll(Turn.Nothing(heard), Hearing.Commands(stage, heard, news, now, now + skew).ToList());
+        var turn = Turn.Nothing(heard);
+        var commands = Hearing.Commands(stage, heard, news, now, now + skew, (one, error) => turn = turn with { Stage = LeftOut(turn.Stage, $"An event of the kind “{one.Event.Kind}”"), Faults = turn.Faults.Add($"{one.Event.Key}: {error}") }).ToList();
+        turn = DoAll(turn, commands);
         foreach (var (label, cue) in met)
         {
             var marked = turn.Stage with { Kept = turn.Stage.Kept with { Air = turn.Stage.Air with { GoalsMet = turn.Stage.Air.GoalsMet.SetItem(label.Id, input.Figures.Session?.No ?? 0) } } };

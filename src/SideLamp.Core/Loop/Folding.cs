@@ -27,13 +27,22 @@ public sealed class Folding(PictureBook book, Shelf shelf)
     }
 
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
-    public static Instant? NextWake(Stage stage) => new[] { Engine.NextWake(stage.Air), Staleness.Next(stage), RowSteps.Next(stage), Loop.Fold.NextChat(stage) }.Min();
+    public static Instant? NextWake(Stage stage) => Nexts.Select(next => Known(next, stage)).Min();
 
-    /// <summary>The stage without what is due next, for when working that out has failed and would fail again (rule 31).</summary>
-    public static Stage WithoutNextDue(Stage stage, Instant now)
+    /// <summary>What has something to come by itself.</summary>
+    private static readonly ImmutableArray<Func<Stage, Instant?>> Nexts = [stage => Engine.NextWake(stage.Air), Staleness.Next, RowSteps.Next, Loop.Fold.NextChat];
+
+    /// <summary>One that cannot tell keeps none of the others back; it is asked again at the next turn.</summary>
+    private static Instant? Known(Func<Stage, Instant?> next, Stage stage)
     {
-        var (air, what) = Engine.WithoutNextDue(stage.Air, now);
-        return (stage with { Kept = stage.Kept with { Air = air } }).Told(new TrailLine(now, $"{what ?? "Something"} was due, could not be worked out, and was left out", null));
+        try
+        {
+            return next(stage);
+        }
+        catch (Exception)
+        {
+            return null;
+        }
     }
 }
 
@@ -42,8 +51,9 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
 {
     public Turn Of(Stage stage, Input input)
     {
-        var turn = Chatted(stage, Aged(Guarded(stage, input, Taken(stage, input))));
-        return turn with { Stage = RunningBelts.Followed(turn.Stage, stage, book, now) };
+        var taken = Taken(stage, input);
+        var guarded = Alone(taken, new ToDo("What viewers wrote", turn => Guarded(stage, input, turn), Stays));
+        return Alone(ByItself(stage, guarded), new ToDo("A ticker", On(so => RunningBelts.Followed(so, stage, book, now)), Stays));
     }
 
     /// <summary>What events say is looked through anew where they, or the never-show list, are others.</summary>
@@ -104,13 +114,31 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         return turn.Reply.Refusal is null ? turn with { Stage = turn.Stage with { Kept = turn.Stage.Kept with { Air = air with { Recent = air.Recent.SetItem(id, now) } } } } : turn;
     }
 
-    /// <summary>One command after the other.</summary>
+    /// <summary>One command after the other, each alone: of several that follow from something, one that fails keeps none of the others back.</summary>
     private Turn DoAll(Turn turn, IEnumerable<AirCommand> commands) =>
-        commands.Aggregate(turn, (so, command) =>
+        commands.Aggregate(turn, (so, command) => Alone(so, new ToDo(NameIn(so.Stage, GraphicOf(command)) ?? "Something that follows", one => Do(one.Stage, command).After(one) with { Reply = one.Reply }, stage => Without(stage, command))));
+
+    /// <summary>What it is about; null = no graphic in particular.</summary>
+    private static GraphicId? GraphicOf(AirCommand command) =>
+        command switch
         {
-            var next = Do(so.Stage, command);
-            return so with { Stage = next.Stage, Happenings = so.Happenings.AddRange(next.Happenings) };
-        });
+            Light light => light.Graphic,
+            Darken dark => dark.Graphic,
+            Push push => push.Graphic,
+            StepCard step => step.Graphic,
+            Remove remove => remove.Graphic,
+            Revoke revoke => revoke.Graphic,
+            Recycle cycle => cycle.Graphic,
+            Watched watched => watched.Graphic,
+            SwitchEvery wish => wish.Graphic,
+            _ => null,
+        };
+
+    private static string? NameIn(Stage stage, GraphicId? graphic) => graphic is { } id ? stage.Show.Graphic(id)?.Name : null;
+
+    /// <summary>What was to leave and could not do so in its own way is gone at once.</summary>
+    private static Stage Without(Stage stage, AirCommand command) =>
+        command is Darken or Remove or Revoke ? stage with { Kept = stage.Kept with { Air = stage.Air with { Airings = stage.Air.Airings.RemoveAll(one => one.Graphic == GraphicOf(command)) } } } : stage;
 
     /// <summary>A draft is kept in the same step: where it is refused, nothing is done. A repeat of the same press keeps nothing anew.</summary>
     private Turn Press(Stage stage, PressInput input)
@@ -122,7 +150,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
 
         var kept = Edit(stage, new EditGraphic(draft.Graphic, new GraphicEdit(draft.Revision, Card: draft.Card, Words: draft.Words)), input.Page);
         var pressed = Press(kept.Stage, input.Press);
-        return pressed with { Happenings = kept.Happenings.AddRange(pressed.Happenings) };
+        return pressed.After(kept);
     }
 
     private Turn Press(Stage stage, Press press)
@@ -199,8 +227,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         }
 
         var (change, what) = RowSteps.ChangeFor(current.Stage, press, now);
-        var turn = Do(RowSteps.With(current.Stage, change.Feed, change.After), new StepRow(what, change), press.Id, press.Told);
-        return turn with { Happenings = current.Happenings.AddRange(turn.Happenings) };
+        return Do(RowSteps.With(current.Stage, change.Feed, change.After), new StepRow(what, change), press.Id, press.Told).After(current);
     }
 
     /// <summary>Values of a card are stepped: kept, and on air at once where the card is lit.</summary>
@@ -224,8 +251,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
             counted = counted with { Kept = counted.Kept with { Contents = counted.Kept.Contents.SetItem(shown.Value, touched) } };
         }
 
-        var turn = Do(counted, new Retouch(graphic, shown, counts), press.Id, press.Told);
-        return turn with { Happenings = current.Happenings.AddRange(turn.Happenings) };
+        return Do(counted, new Retouch(graphic, shown, counts), press.Id, press.Told).After(current);
     }
 
     private static Turn PutInStandby(Stage stage, Standby standby) =>
@@ -387,23 +413,6 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         }
     }
 
-    /// <summary>What is stale by now, and dark for it. What is dark of that is lit again by hand, and by nothing else.</summary>
-    private Turn Aged(Turn turn)
-    {
-        var aged = turn with { Stage = Staleness.Told(RowSteps.Told(turn.Stage, now), now) };
-        aged = DoAll(aged, Conditions.News(aged.Stage).ToList());
-        var barred = aged.Stage.Air.Airings.Where(airing => (airing.Holds || airing.Leg?.End > now + Lighting.Within) && aged.Stage.Kept.Contents.GetValueOrDefault(airing.Content) is { } content && book.Words.BarOf(content, aged.Stage.Kept) is not null);
-        aged = DoAll(aged, barred.Select(airing => new Revoke(airing.Graphic)).ToList());
-        foreach (var (graphic, feed) in Staleness.Due(aged.Stage, now).ToList())
-        {
-            var why = $"{aged.Stage.Show.Graphic(graphic)?.Name} goes dark: its feed “{aged.Stage.Show.Feed(feed)?.Name}” is stale";
-            var told = aged.Stage.Told(new TrailLine(now, why, graphic));
-            aged = DoAll(aged with { Stage = told with { WentDark = told.WentDark.SetItem(graphic, told.Kept.Stale[feed]) } }, [new Darken(graphic, Origin.Automatic)]);
-        }
-
-        return aged;
-    }
-
     private static Turn Read(Stage stage, ReadingInput input)
     {
         var (feed, reading, at) = input;
@@ -471,7 +480,7 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
         var choices = step.Choices.Aggregate(after.Choices, (so, choice) => Chosen(after.Show, so, choice));
         choices = step.Uncounts is { } counts ? Counts.Undo(after.Show, choices, counts) : choices;
         choices = step.Unrow is { } row && choices.Stands.GetValueOrDefault(row.Feed) == row.After ? choices.With(row.Feed, row.Before) : choices;
-        return new Turn(With(after, choices), happenings, step.Refusal is { } refusal ? new Reply(Refusal.Conflict(refusal)) : Reply.Done);
+        return new Turn(With(after, choices), happenings, step.Refusal is { } refusal ? new Reply(Refusal.Conflict(refusal)) : Reply.Done) { Faults = step.Faults };
     }
 
     private static ImmutableDictionary<ContentId, Content> ContentsOf(AirState air, ImmutableDictionary<ContentId, Content> known, AirFacts facts)

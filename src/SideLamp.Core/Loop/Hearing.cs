@@ -34,11 +34,40 @@ internal static class Hearing
 
     /// <summary>What they ask of the air, in their order.</summary>
     /// <param name="wall">This machine's clock: events bear its time.</param>
-    public static IEnumerable<AirCommand> Commands(Stage before, Stage after, ImmutableArray<HeardEvent> news, Instant now, Instant wall)
+    /// <param name="leaveOut">Hears of each that cannot be worked out: it keeps no other one back.</param>
+    public static IEnumerable<AirCommand> Commands(Stage before, Stage after, ImmutableArray<HeardEvent> news, Instant now, Instant wall, Action<HeardEvent, Exception> leaveOut)
     {
         var (show, goesOn) = (after.Show, after.Kept.Figures.Session is { Ended: null });
         var (alerts, missed) = (new Coming(show.AlertPace, now), new Coming(show.AlertPace, now));
         foreach (var heard in news)
+        {
+            IReadOnlyList<AirCommand> own = [];
+            try
+            {
+                own = Of(heard).ToList();
+            }
+            catch (Exception error)
+            {
+                leaveOut(heard, error);
+            }
+
+            foreach (var command in own)
+            {
+                yield return command;
+            }
+        }
+
+        foreach (var (label, _) in Met(before, after))
+        {
+            alerts.AddGoal(show.AlertRules.FirstOrDefault(rule => rule is { Kind: EventKinds.Goal, IsOff: false }), label);
+        }
+
+        if (Coming.Told(alerts, missed) is { } last)
+        {
+            yield return last;
+        }
+
+        IEnumerable<AirCommand> Of(HeardEvent heard)
         {
             var one = heard.Event;
             if (heard.IsTakenBack)
@@ -50,7 +79,7 @@ internal static class Hearing
                 }
 
                 yield return new Retract(one);
-                continue;
+                yield break;
             }
 
             foreach (var timer in show.Timers.Where(timer => timer.Door is { } door && door.Kind == one.Kind && IsAddable(one, show.Counting.Currency)))
@@ -63,16 +92,6 @@ internal static class Hearing
                 var inTime = goesOn && wall - one.At <= (heard.IsLate ? TooOldAfterStart : TooOld);
                 (inTime ? alerts : missed).Add(rule, one);
             }
-        }
-
-        foreach (var (label, _) in Met(before, after))
-        {
-            alerts.AddGoal(show.AlertRules.FirstOrDefault(rule => rule is { Kind: EventKinds.Goal, IsOff: false }), label);
-        }
-
-        if (Coming.Told(alerts, missed) is { } last)
-        {
-            yield return last;
         }
     }
 

@@ -45,25 +45,25 @@ public static class RowSteps
             ? stand.Since + every
             : null;
 
-    /// <summary>The stage with every feed on the row that has its turn at an instant.</summary>
-    public static Stage Told(Stage stage, Instant now)
+    /// <summary>The stage with a feed on the row that has its turn at an instant.</summary>
+    public static Stage Told(Stage stage, Feed feed, Instant now)
     {
-        foreach (var feed in stage.Show.Feeds)
+        var stand = stage.Choices.Stands.GetValueOrDefault(feed.Id);
+        if (feed.Row is not { Kind: RowRuleKind.Turns, Every: { } every } rule)
         {
-            var stand = stage.Choices.Stands.GetValueOrDefault(feed.Id);
-            if (feed.Row is not { Kind: RowRuleKind.Turns, Every: { } every } rule)
-            {
-                stage = stand is { IsHeld: false } ? With(stage, feed.Id, null) : stage;
-            }
-            else if (stage.Kept.Feeds.RowsOf(feed.Id) is { Keys.Length: > 0 } rows)
-            {
-                stage = stand is null ? With(stage, feed.Id, new RowStand(rows.Keys[0], now, IsHeld: false)) : Turned(stage, feed, rows, rule, stand, every, now);
-            }
+            return stand is { IsHeld: false } ? With(stage, feed.Id, null) : stage;
         }
 
-        var gone = stage.Choices.Stands.Keys.Where(id => stage.Show.Feed(id) is null).ToList();
-        return gone.Aggregate(stage, (so, id) => With(so, id, null));
+        return stage.Kept.Feeds.RowsOf(feed.Id) is not { Keys.Length: > 0 } rows ? stage
+            : stand is null ? With(stage, feed.Id, new RowStand(rows.Keys[0], now, IsHeld: false))
+            : Turned(stage, feed, rows, rule, stand, every, now);
     }
+
+    /// <summary>Without where feeds stand that are gone.</summary>
+    public static Stage WithoutGone(Stage stage) => stage.Choices.Stands.Keys.Where(id => stage.Show.Feed(id) is null).ToList().Aggregate(stage, (so, id) => With(so, id, null));
+
+    /// <summary>It stays on the row where it is until a hand lets it go on.</summary>
+    public static Stage Held(Stage stage, FeedId feed) => stage.Choices.Stands.GetValueOrDefault(feed) is { } stand ? With(stage, feed, stand with { IsHeld = true }) : stage;
 
     public static Stage With(Stage stage, FeedId feed, RowStand? stand) => stage with { Kept = stage.Kept with { Choices = stage.Choices.With(feed, stand) } };
 

@@ -19,6 +19,9 @@ public sealed record Stage(Kept Kept, long Revision, ImmutableDictionary<string,
     /// <summary>Graphics that went dark because a feed was stale, by since when it is: whoever lights one again all the same wants it lit.</summary>
     public ImmutableDictionary<GraphicId, Instant> WentDark { get; init; } = ImmutableDictionary<GraphicId, Instant>.Empty;
 
+    /// <summary>What could not be worked out, and when that was said last: it is not said at each turn.</summary>
+    public ImmutableDictionary<string, Instant> LeftOut { get; init; } = ImmutableDictionary<string, Instant>.Empty;
+
     /// <summary>Edits of longer ago are forgotten: whoever made one on a revision before this one looks first.</summary>
     public long TouchedSince { get; init; } = long.MinValue;
 
@@ -81,6 +84,12 @@ public sealed record Touch(long Revision, string Author);
 /// <param name="Reply">What whoever asked is told.</param>
 public sealed record Turn(Stage Stage, ImmutableArray<Happening> Happenings, Reply Reply)
 {
+    /// <summary>What could not be worked out and was left out, for the developer's log.</summary>
+    public ImmutableArray<string> Faults { get; init; } = [];
+
+    /// <summary>This turn, with what has happened in the one before it.</summary>
+    public Turn After(Turn before) => this with { Happenings = before.Happenings.AddRange(Happenings), Faults = before.Faults.AddRange(Faults) };
+
     public static Turn Nothing(Stage stage) => new(stage, [], Reply.Done);
 }
 

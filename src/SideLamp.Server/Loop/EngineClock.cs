@@ -51,7 +51,12 @@ public sealed class EngineClock(TimeProvider time)
     /// <summary>Looks at the machine's clock: whether it has been set since the last look.</summary>
     public bool WasSet()
     {
-        var skew = Instant.FromDateTimeOffset(time.GetUtcNow()) - Passed;
+        if (Told() is not { } told)
+        {
+            return false;
+        }
+
+        var skew = told - Passed;
         var by = skew - Skew;
         if (by < LeastSetting && by > -LeastSetting)
         {
@@ -60,6 +65,19 @@ public sealed class EngineClock(TimeProvider time)
 
         Interlocked.Exchange(ref _skewMs, (long)skew.TotalMilliseconds);
         return true;
+    }
+
+    /// <summary>What the machine's clock says; null = a time that no calendar here reaches (after the year 9999), which is not believed.</summary>
+    private Instant? Told()
+    {
+        try
+        {
+            return Instant.FromDateTimeOffset(time.GetUtcNow());
+        }
+        catch (ArgumentOutOfRangeException)
+        {
+            return null;
+        }
     }
 
     /// <summary>How long ago something was that a page says was then, by the engine's time as the page knew it.</summary>

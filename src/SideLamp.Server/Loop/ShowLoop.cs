@@ -35,6 +35,9 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     /// <summary>Readings are taken for so long, then presses and what is due have their turn.</summary>
     private static readonly TimeSpan Slice = TimeSpan.FromMilliseconds(2);
 
+    /// <summary>What could not be done is tried again so much later.</summary>
+    private static readonly Duration Rest = Duration.FromMilliseconds(100);
+
     /// <summary>An answer waits so long for the disk; then it says that it does not know.</summary>
     private static readonly TimeSpan KeptWithin = TimeSpan.FromMilliseconds(250);
 
@@ -43,6 +46,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     private readonly Channel<ChatInput> _chat = Channel.CreateBounded<ChatInput>(new BoundedChannelOptions(MostChat) { SingleReader = true });
     private readonly Bell _bell = new();
     private volatile Stage _stage = opening;
+    private Instant _restsUntil = Instant.MinValue;
 
     /// <summary>After each change, on the loop's own thread: the stage before and after.</summary>
     public event Action<Stage, Stage>? Changed;
@@ -102,40 +106,59 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
         Take(new OpenedInput());
         while (!stoppingToken.IsCancellationRequested)
         {
-            if (clock.WasSet())
-            {
-                Take(new ClockSetInput());
-            }
-
-            while (_asked.Reader.TryRead(out var asked))
-            {
-                Answer(asked);
-            }
-
-            Wake();
-            TakeReadings();
-            if (_asked.Reader.Count == 0 && _chat.Reader.TryRead(out var chat))
-            {
-                Take(chat);
-            }
-
-            if (_asked.Reader.Count > 0 || !_readings.IsEmpty || _chat.Reader.Count > 0)
-            {
-                continue;
-            }
-
-            var next = Folding.NextWake(_stage);
-            var sleep = Duration.Min(LongestSleep, next is { } at ? Duration.Max(Duration.Zero, at - clock.Now) : LongestSleep);
             try
             {
-                // Rounded up, or the loop would spin through the last fraction of a millisecond.
-                await _bell.Wait(TimeSpan.FromMilliseconds(Math.Ceiling(sleep.TotalMilliseconds)), stoppingToken);
+                await Round(stoppingToken);
+            }
+            catch (Exception error) when (!stoppingToken.IsCancellationRequested)
+            {
+                // Whatever it was: presses go on being answered.
+                logger.LogError(error, "A round of the loop failed.");
+                await Task.Delay(Rest.ToTimeSpan(), stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
             }
             catch (OperationCanceledException)
             {
-                return;
+                break;
             }
         }
+
+        // Whoever still waits is told so.
+        _asked.Writer.TryComplete();
+        while (_asked.Reader.TryRead(out var asked))
+        {
+            asked.Done.TrySetException(new RefusedException(Refusal.Busy));
+        }
+    }
+
+    /// <summary>All that waits has its turn; then the loop sleeps until something comes, or is due.</summary>
+    private async Task Round(CancellationToken stop)
+    {
+        if (clock.WasSet())
+        {
+            Take(new ClockSetInput());
+        }
+
+        while (_asked.Reader.TryRead(out var asked))
+        {
+            Answer(asked);
+        }
+
+        Wake();
+        TakeReadings();
+        if (_asked.Reader.Count == 0 && _chat.Reader.TryRead(out var chat))
+        {
+            Take(chat);
+        }
+
+        if (_asked.Reader.Count > 0 || !_readings.IsEmpty || _chat.Reader.Count > 0)
+        {
+            return;
+        }
+
+        var next = Folding.NextWake(_stage) is { } due ? Instant.Max(due, _restsUntil) : (Instant?)null;
+        var sleep = Duration.Min(LongestSleep, next is { } at ? Duration.Max(Duration.Zero, at - clock.Now) : LongestSleep);
+        // Rounded up, or the loop would spin through the last fraction of a millisecond.
+        await _bell.Wait(TimeSpan.FromMilliseconds(Math.Ceiling(sleep.TotalMilliseconds)), stop);
     }
 
     private void Answer(Asked asked)
@@ -159,23 +182,19 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
         }
     }
 
-    /// <summary>What is due. A wake that throws is dropped alone, and said (rule 31).</summary>
+    /// <summary>What is due. Time moves on, whatever becomes of it: what stays due has its turn again after a rest, and the loop does not spin.</summary>
     private void Wake()
     {
-        if (Folding.NextWake(_stage) is not { } next || next > clock.Now)
+        var now = clock.Now;
+        if (now < _restsUntil || Folding.NextWake(_stage) is not { } next || next > now)
         {
             return;
         }
 
-        var now = clock.Now;
-        try
+        Take(new TimeInput());
+        if (Folding.NextWake(_stage) is { } still && still <= next)
         {
-            Take(folding.Fold(_stage, new TimeInput(), now, clock.Skew));
-        }
-        catch (Exception error)
-        {
-            logger.LogError(error, "A wake was dropped.");
-            Take(new Turn(Folding.WithoutNextDue(_stage, now), [], Reply.Done));
+            _restsUntil = now + Rest;
         }
     }
 
@@ -213,6 +232,11 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
     private Task<bool> Take(Turn turn)
     {
         var (before, after) = (_stage, turn.Stage);
+        foreach (var fault in turn.Faults)
+        {
+            logger.LogError("Left out: {Fault}", fault);
+        }
+
         if (ReferenceEquals(before, after) || (before == after && turn.Happenings.IsEmpty))
         {
             return Task.FromResult(true);

@@ -40,6 +40,9 @@ internal sealed class FakeFacts : IAirFacts
     /// <summary>The graphics whose stay is that of a video.</summary>
     public HashSet<string> Videos { get; } = [];
 
+    /// <summary>The graphics that cannot be laid out.</summary>
+    public HashSet<string> Poisoned { get; } = [];
+
     /// <summary>The graphics that send everything else aside.</summary>
     public HashSet<string> Covering { get; } = [];
 
@@ -58,6 +61,11 @@ internal sealed class FakeFacts : IAirFacts
 
     public Prepared? Prepare(GraphicId graphic, CardId? card, OutfitId? outfit = null, AlertEvent? said = null)
     {
+        if (Poisoned.Contains(graphic.Value))
+        {
+            throw new InvalidOperationException($"{graphic} cannot be laid out");
+        }
+
         if (!Graphics.TryGetValue(graphic.Value, out var one))
         {
             return null;

@@ -254,20 +254,6 @@ public sealed class RuleTests : OnAir
     }
 
     [Fact]
-    public void Rule_31_what_cannot_be_worked_out_is_dropped_and_the_rest_goes_on()
-    {
-        Facts.Graphics["a"] = ("lower-left", "name", Duration.FromSeconds(1));
-        Light("a");
-        Light("d");
-        After(1000);
-        Facts.Broken = true;
-        var later = Now + Duration.FromSeconds(5);
-        Assert.Throws<InvalidOperationException>(() => Engine.Advance(Air, Facts, later));
-        Air = Engine.WithoutNextDue(Air, later).Air;
-        Assert.Equal("d", Assert.Single(Engine.Advance(Air, Facts, later).State.Airings).Graphic.Value);
-    }
-
-    [Fact]
     public void What_is_not_there_is_refused_and_changes_nothing()
     {
         var step = Engine.Apply(Air, new Light(new("gone")), Facts, Now);

@@ -54,6 +54,22 @@ public sealed class ChatTests : FoldedShow
     }
 
     [Fact]
+    public void A_message_that_cannot_be_laid_out_is_left_out_alone_and_every_press_is_done()
+    {
+        Allow(rules => rules with { ByItself = true, Gap = Duration.FromSeconds(4) });
+        Come(Said(Poison), Said("second"));
+        for (var second = 0; second < 12 && Shown() is null; second++)
+        {
+            After(1000);
+            Light(second % 2 == 0 ? "moth" : "place");
+        }
+
+        Assert.Equal("second", Shown());
+        Assert.Contains(Stage.Trail, line => line.Sentence.Contains("left out", StringComparison.Ordinal));
+        Assert.True(Folding.NextWake(Stage) is not { } next || next > Now);
+    }
+
+    [Fact]
     public void What_comes_by_itself_never_takes_a_hands_place_and_waits_through_hush_and_lights_out()
     {
         Allow(rules => rules with { ByItself = true });

@@ -14,7 +14,7 @@ public abstract class FoldedShow
 {
     protected static readonly string Root = ArchitectureTests.Root();
     protected static readonly Shelf Shelf = new(Directory.EnumerateFiles(Path.Combine(Root, "templates"), "*.json").Select(file => (file, File.ReadAllText(file))));
-    protected static readonly PictureBook Book = new(Shelf, new TextShaper(Path.Combine(Root, "fonts"), face => face), new LookAlikes(), asset => asset.Value.EndsWith(".webm", StringComparison.Ordinal) ? Duration.FromSeconds(4) : null);
+    protected static readonly PictureBook Book = new(Shelf, new Poisoned(new TextShaper(Path.Combine(Root, "fonts"), face => face)), new LookAlikes(), asset => asset.Value.EndsWith(".webm", StringComparison.Ordinal) ? Duration.FromSeconds(4) : null);
     protected static readonly Folding Folding = new(Book, Shelf);
     protected static readonly Show Demo = DemoShow.Make("/tmp", "http://127.0.0.1:7311", "t", new("a.png"), new("b.svg"), new("c.svg"));
     protected static readonly GraphicId Names = new("names");
@@ -47,6 +47,18 @@ public abstract class FoldedShow
     }
 
     protected static ImmutableDictionary<string, string> Words(params (string Field, string Text)[] words) => words.ToImmutableDictionary(word => word.Field, word => word.Text);
+
+    /// <summary>Text that nothing can lay out.</summary>
+    protected const string Poison = "cannot be laid out";
+
+    private sealed class Poisoned(ITextShaper inner) : ITextShaper
+    {
+        public Paragraph Shape(string text, TextStyle style) => inner.Shape(Tasted(text), style);
+
+        public ShapedLine ShapeLine(string text, TextStyle style, bool rtl) => inner.ShapeLine(Tasted(text), style, rtl);
+
+        private static string Tasted(string text) => text.Contains(Poison, StringComparison.Ordinal) ? throw new InvalidOperationException(text) : text;
+    }
 
     protected sealed class CountingShaper(ITextShaper inner) : ITextShaper
     {

@@ -81,6 +81,27 @@ public sealed class HearingTests : FoldedShow
         Assert.Equal([("Pim", 2L), ("Pim", 1L)], Stage.Kept.Thanks.All.Select(one => (one.Said.Who, one.Said.Size)));
     }
 
+    [Fact]
+    public void An_event_that_cannot_be_shown_or_reckoned_keeps_no_other_one_back_and_no_figure_stands_still()
+    {
+        Come(One("follow", Poison), One("tip", "Vast") with { Unit = "???", Size = long.MaxValue }, One("follow", "Ilse"));
+        Assert.Equal((_seq, _seq), (Stage.Air.Heard, Stage.Kept.Figures.Newest));
+        Until("Ilse");
+        Assert.Contains(Stage.Trail, line => line.Sentence.Contains("left out", StringComparison.Ordinal));
+        Come(One("follow", "Pim"));
+        Until("Pim");
+    }
+
+    private void Until(string name)
+    {
+        for (var second = 0; second < 60 && Stage.Air.LastAlert?.Said?.Name != name; second++)
+        {
+            After(1000);
+        }
+
+        Assert.True(name == Stage.Air.LastAlert?.Said?.Name, string.Join('\n', Stage.Trail.Select(line => line.Sentence)));
+    }
+
     private ViewerEvent One(string kind, string name, int seconds = 0) =>
         new(++_seq, new EventKey("test", $"{_seq}"), kind, Now - Duration.FromSeconds(seconds)) { Name = name, Unit = kind == "tip" ? "EUR" : "", Size = kind == "tip" ? 500 : 1 };
 
