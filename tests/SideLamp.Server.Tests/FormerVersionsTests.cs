@@ -65,6 +65,51 @@ public sealed class FormerVersionsTests
         Assert.Equal(areas.Count, later["keepClear"]!.AsArray().Count);
     }
 
+    /// <summary>
+    /// A whole folder with something in every list, made by a version that kept entries without a version of their own: the demo after
+    /// some edits, an undo, presses, events and chat. <c>told.json</c> is what that version told of it just before it ended.
+    /// </summary>
+    [Fact]
+    public async Task A_folder_of_a_former_version_tells_what_that_version_told_of_it()
+    {
+        var folder = Path.Combine(Fixtures, "folder-14");
+        var told = JsonNode.Parse(await File.ReadAllTextAsync(Path.Combine(folder, "told.json")))!.AsObject();
+        told.Remove("revision");
+        await using var server = await RunningServer.HostIn(data =>
+        {
+            foreach (var file in Directory.EnumerateFiles(folder, "*", SearchOption.AllDirectories))
+            {
+                var to = Path.Combine(data, Path.GetRelativePath(folder, file));
+                Directory.CreateDirectory(Path.GetDirectoryName(to)!);
+                File.Copy(file, to);
+            }
+        });
+        var show = await server.Show();
+        show["templates"] = new JsonArray([.. show["templates"]!.AsArray().Where(one => one!["own"]?.GetValue<bool>() == true).Select(one => one!.DeepClone())]);
+        Assert.Equal([], Missing(told, show, ""));
+
+        using var desk = await server.Open();
+        var news = await desk.Next("news");
+        Assert.Equal(["moth"], news["airings"]!.AsArray().Select(one => $"{one!["graphic"]}"));
+        Assert.Contains(news["timers"]!.AsArray(), timer => timer!["timer"]!.GetValue<string>() == "check" && timer["running"]!.GetValue<bool>());
+        Assert.Equal(2, news["session"]!["no"]!.GetValue<int>());
+        // What was edited before can still be taken back, and what was taken back done again.
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/redo", "{}")).StatusCode);
+        Assert.DoesNotContain((await server.Show())["graphics"]!.AsArray(), graphic => graphic!["id"]!.GetValue<string>() == "vote");
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/undo", "{}")).StatusCode);
+        Assert.Equal(HttpStatusCode.OK, (await server.Send("POST", "/api/undo", "{}")).StatusCode);
+        Assert.Equal("Hollow Lane garden", (await server.Show())["graphics"]!.AsArray().Single(graphic => graphic!["id"]!.GetValue<string>() == "place")!["cards"]![0]!["words"]!["place"]!.GetValue<string>());
+    }
+
+    /// <summary>The paths of what is not there as it was; what came besides is no loss.</summary>
+    private static IEnumerable<string> Missing(JsonNode? was, JsonNode? now, string path) =>
+        (was, now) switch
+        {
+            (JsonObject one, JsonObject other) => one.SelectMany(pair => Missing(pair.Value, other[pair.Key], $"{path}/{pair.Key}")),
+            (JsonArray one, JsonArray other) when one.Count == other.Count => one.Zip(other).SelectMany((pair, at) => Missing(pair.First, pair.Second, $"{path}/{at}")),
+            _ => JsonNode.DeepEquals(was, now) ? [] : [$"{path}: {was?.ToJsonString()} → {now?.ToJsonString()}"],
+        };
+
     [Fact]
     public async Task A_brand_of_a_former_version_is_taken_in_also_with_a_mark_before_it_and_twice()
     {
