@@ -1,7 +1,6 @@
 using NodaTime;
 using SideLamp.Core.Airing;
 using SideLamp.Core.Chat;
-using SideLamp.Core.Editing;
 using SideLamp.Core.Feeds;
 using SideLamp.Core.Shows;
 
@@ -27,17 +26,14 @@ internal sealed partial class Fold
         {
             return one.Run(turn);
         }
-        catch (RefusedException)
-        {
-            throw;
-        }
         catch (Exception error)
         {
-            return turn with { Stage = LeftOut(one.Without(turn.Stage), one.What), Faults = turn.Faults.Add($"{one.What}: {error}") };
+            return turn with { Stage = LeftOut(one.Without(turn.Stage), one.What, now), Faults = turn.Faults.Add($"{one.What}: {error}") };
         }
     }
 
-    private Stage LeftOut(Stage stage, string what)
+    /// <summary>Says that something could not be worked out, and was left out.</summary>
+    public static Stage LeftOut(Stage stage, string what, Instant now)
     {
         if (stage.LeftOut.TryGetValue(what, out var said) && now - said < SaidAgainAfter)
         {

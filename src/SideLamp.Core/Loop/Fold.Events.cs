@@ -24,7 +24,7 @@ internal sealed partial class Fold
         heard = heard.Told(byHand.Select(one => TrailLine.Of(new LogLine(one, null))).OfType<TrailLine>());
         var met = Hearing.Met(stage, heard).ToList();
         var turn = Turn.Nothing(heard);
-        var commands = Hearing.Commands(stage, heard, news, now, now + skew, (one, error) => turn = turn with { Stage = LeftOut(turn.Stage, $"An event of the kind “{one.Event.Kind}”"), Faults = turn.Faults.Add($"{one.Event.Key}: {error}") }).ToList();
+        var commands = Hearing.Commands(stage, heard, news, now, now + skew, (one, error) => turn = turn with { Stage = LeftOut(turn.Stage, $"An event of the kind “{one.Event.Kind}”", now), Faults = turn.Faults.Add($"{one.Event.Key}: {error}") }).ToList();
         turn = DoAll(turn, commands);
         foreach (var (label, cue) in met)
         {

@@ -29,6 +29,9 @@ public sealed class Folding(PictureBook book, Shelf shelf)
     /// <summary>When to look again; null = nothing will happen by itself.</summary>
     public static Instant? NextWake(Stage stage) => Nexts.Select(next => Known(next, stage)).Min();
 
+    /// <summary>The stage after an input that could not be worked out: that is said, but not at each turn.</summary>
+    public static Stage WithoutInput(Stage stage, Instant now) => Loop.Fold.LeftOut(stage, "Something that came in", now);
+
     /// <summary>What has something to come by itself.</summary>
     private static readonly ImmutableArray<Func<Stage, Instant?>> Nexts = [stage => Engine.NextWake(stage.Air), Staleness.Next, RowSteps.Next, Loop.Fold.NextChat];
 

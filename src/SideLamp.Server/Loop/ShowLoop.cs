@@ -110,15 +110,16 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
             {
                 await Round(stoppingToken);
             }
-            catch (Exception error) when (!stoppingToken.IsCancellationRequested)
+            catch (Exception error)
             {
+                if (stoppingToken.IsCancellationRequested)
+                {
+                    break;
+                }
+
                 // Whatever it was: presses go on being answered.
                 logger.LogError(error, "A round of the loop failed.");
                 await Task.Delay(Rest.ToTimeSpan(), stoppingToken).ConfigureAwait(ConfigureAwaitOptions.SuppressThrowing);
-            }
-            catch (OperationCanceledException)
-            {
-                break;
             }
         }
 
@@ -224,7 +225,7 @@ public sealed class ShowLoop(Folding folding, LayingAhead ahead, EngineClock clo
         catch (Exception error)
         {
             logger.LogError(error, "{Input} was dropped.", input.GetType().Name);
-            Take(new Turn(_stage.Told(new TrailLine(clock.Now, "Something that came in could not be worked out, and was left out", null)), [], Reply.Done));
+            Take(new Turn(Folding.WithoutInput(_stage, clock.Now), [], Reply.Done));
         }
     }
 
