@@ -55,7 +55,8 @@ internal sealed partial class Fold(PictureBook book, Shelf shelf, Instant now, D
     public Turn Of(Stage stage, Input input)
     {
         var taken = Taken(stage, input);
-        var guarded = Alone(taken, new ToDo("What viewers wrote", turn => Guarded(stage, input, turn), Stays));
+        // What could not be looked through is not known to be allowed (rule 37).
+        var guarded = Alone(taken, new ToDo("What viewers wrote", turn => Guarded(stage, input, turn), so => so with { Kept = so.Kept with { Seen = Figures.None } }));
         return Alone(ByItself(stage, guarded), new ToDo("A ticker", On(so => RunningBelts.Followed(so, stage, book, now)), Stays));
     }
 
